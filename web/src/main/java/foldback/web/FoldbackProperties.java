@@ -1,0 +1,33 @@
+package foldback.web;
+
+import jakarta.validation.constraints.NotNull;
+import java.nio.file.Path;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+import org.springframework.validation.annotation.Validated;
+
+/**
+ * Where this installation keeps its files.
+ *
+ * @param role {@code pages} or {@code worker}
+ * @param home the folder of media, deliverables and caches
+ * @param demo whether the demo project is brought in at the start
+ * @param demoFolder where the demo takes lie
+ */
+@Validated
+@ConfigurationProperties("foldback")
+public record FoldbackProperties(
+        @NotNull String role,
+        @NotNull Path home,
+        boolean demo,
+        @NotNull Path demoFolder) {
+
+    /** The folder in which finished deliverables appear. */
+    public Path deliverables() {
+        return home.toAbsolutePath().normalize().resolve("deliverables");
+    }
+
+    /** The folder of half-made and remakeable files. */
+    public Path work() {
+        return home.toAbsolutePath().normalize().resolve("work");
+    }
+}

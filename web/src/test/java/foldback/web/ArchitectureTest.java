@@ -1,0 +1,163 @@
+package foldback.web;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.tngtech.archunit.core.domain.JavaClass;
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+
+/** Holds the arrows between modules, the floors of core, and who may start processes. */
+class ArchitectureTest {
+    private static final List<String> MODULES = List.of("core", "media", "engine", "cli", "sim", "gauge", "web");
+    private static final JavaClasses CLASSES = new ClassFileImporter()
+            .importPaths(MODULES.stream()
+                    .map(module -> Path.of("..", module, "target", "classes", "foldback", module))
+                    .filter(Files::isDirectory)
+                    .toList());
+
+    @Test
+    void modulesUseOnlyWhatTheArrowsAllow() {
+        layeredArchitecture()
+                .consideringOnlyDependenciesInLayers()
+                .withOptionalLayers(true)
+                .layer("core")
+                .definedBy("foldback.core..")
+                .layer("media")
+                .definedBy("foldback.media..")
+                .layer("engine")
+                .definedBy("foldback.engine..")
+                .layer("cli")
+                .definedBy("foldback.cli..")
+                .layer("sim")
+                .definedBy("foldback.sim..")
+                .layer("gauge")
+                .definedBy("foldback.gauge..")
+                .layer("web")
+                .definedBy("foldback.web..")
+                .whereLayer("media")
+                .mayOnlyAccessLayers("core")
+                .whereLayer("engine")
+                .mayOnlyAccessLayers("media", "core")
+                .whereLayer("cli")
+                .mayOnlyAccessLayers("engine", "media", "core")
+                .whereLayer("sim")
+                .mayOnlyAccessLayers("media", "core")
+                .whereLayer("gauge")
+                .mayOnlyAccessLayers("engine", "sim", "media", "core")
+                .whereLayer("web")
+                .mayOnlyAccessLayers("engine", "media", "core")
+                .whereLayer("core")
+                .mayNotAccessAnyLayer()
+                .check(CLASSES);
+    }
+
+    @Test
+    void coreUsesTheJdkAloneAndNoFilesProcessesOrWindows() {
+        classes()
+                .that()
+                .resideInAPackage("foldback.core..")
+                .should()
+                .onlyDependOnClassesThat()
+                .resideInAnyPackage("foldback.core..", "java.lang..", "java.util..")
+                .check(CLASSES);
+    }
+
+    @Test
+    void theFloorsOfCoreUseLowerFloorsOnly() {
+        List<List<String>> floors = List.of(
+                List.of("space", "time", "sound", "motion", "source", "picture", "run"),
+                List.of("lens", "rig"),
+                List.of("warp", "tone"),
+                List.of("sync", "solve", "balance", "seam", "flow", "steady", "level", "depth", "mend", "framing"),
+                List.of("stitch", "measure"),
+                List.of("recipe"));
+        for (int low = 0; low < floors.size(); low++) {
+            String[] above = floors.stream()
+                    .skip(low + 1L)
+                    .flatMap(List::stream)
+                    .map(ArchitectureTest::corePackage)
+                    .toArray(String[]::new);
+            if (above.length > 0) {
+                noClasses()
+                        .that()
+                        .resideInAnyPackage(floors.get(low).stream()
+                                .map(ArchitectureTest::corePackage)
+                                .toArray(String[]::new))
+                        .should()
+                        .dependOnClassesThat()
+                        .resideInAnyPackage(above)
+                        .allowEmptyShould(true)
+                        .check(CLASSES);
+            }
+        }
+        assertThat(CLASSES.stream()
+                        .map(JavaClass::getPackageName)
+                        .filter(name -> name.startsWith("foldback.core."))
+                        .map(name -> name.split("\\.")[2])
+                        .distinct())
+                .as("every package of core has a floor")
+                .isSubsetOf(floors.stream().flatMap(List::stream).toList());
+    }
+
+    @Test
+    void stagesDoNotUseEachOtherButByTheNamedArrows() {
+        Map<String, String> allowed = Map.of("seam", "flow", "depth", "flow", "framing", "steady");
+        List<String> stages =
+                List.of("sync", "solve", "balance", "seam", "flow", "steady", "level", "depth", "mend", "framing");
+        for (String stage : stages) {
+            String[] others = stages.stream()
+                    .filter(other -> !other.equals(stage) && !other.equals(allowed.get(stage)))
+                    .map(ArchitectureTest::corePackage)
+                    .toArray(String[]::new);
+            noClasses()
+                    .that()
+                    .resideInAPackage(corePackage(stage))
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage(others)
+                    .allowEmptyShould(true)
+                    .check(CLASSES);
+        }
+    }
+
+    @Test
+    void onlyOneClassStartsProcesses() {
+        noClasses()
+                .that()
+                .doNotHaveFullyQualifiedName("foldback.media.process.Children")
+                .should()
+                .dependOnClassesThat()
+                .haveFullyQualifiedName("java.lang.ProcessBuilder")
+                .check(CLASSES);
+    }
+
+    @Test
+    void packagesStaySmall() throws Exception {
+        Map<Path, Long> filesByFolder = new TreeMap<>();
+        for (String module : MODULES) {
+            try (Stream<Path> files = Files.walk(Path.of("..", module, "src", "main", "java"))) {
+                filesByFolder.putAll(files.filter(file -> file.toString().endsWith(".java"))
+                        .filter(file -> !file.endsWith("package-info.java"))
+                        .collect(Collectors.groupingBy(Path::getParent, Collectors.counting())));
+            }
+        }
+        assertThat(filesByFolder)
+                .allSatisfy((folder, count) ->
+                        assertThat(count).as("files in %s", folder).isLessThanOrEqualTo(14));
+    }
+
+    private static String corePackage(String name) {
+        return "foldback.core." + name + "..";
+    }
+}

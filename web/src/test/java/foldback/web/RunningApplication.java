@@ -1,0 +1,83 @@
+package foldback.web;
+
+import java.net.URI;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.junit.jupiter.api.extension.ParameterContext;
+import org.junit.jupiter.api.extension.ParameterResolver;
+import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.core.env.Environment;
+
+/**
+ * The whole application with a real MariaDB, started once for all test classes of a run; a test takes it as a
+ * parameter. Spring's own test extension needs a newer JUnit, so the tests talk to the application from outside.
+ */
+public final class RunningApplication implements ParameterResolver {
+
+    @Override
+    public boolean supportsParameter(ParameterContext parameter, ExtensionContext context) {
+        return parameter.getParameter().getType() == Server.class;
+    }
+
+    @Override
+    public Object resolveParameter(ParameterContext parameter, ExtensionContext context) {
+        return context.getRoot()
+                .getStore(ExtensionContext.Namespace.GLOBAL)
+                .getOrComputeIfAbsent(Server.class, key -> Server.start(), Server.class);
+    }
+
+    /** The running parts. */
+    static final class Server implements AutoCloseable {
+        final MariaDbServer database;
+        final Path home;
+        private final ConfigurableApplicationContext pages;
+
+        private Server(MariaDbServer database, Path home, ConfigurableApplicationContext pages) {
+            this.database = database;
+            this.home = home;
+            this.pages = pages;
+        }
+
+        static Server start() {
+            try {
+                Path home = Files.createTempDirectory("foldback-test");
+                MariaDbServer database = new MariaDbServer(Files.createDirectory(home.resolve("db")));
+                return new Server(database, home, FoldbackApplication.start(Map.of(), options(database, home)));
+            } catch (Exception failed) {
+                throw new IllegalStateException("the application did not start", failed);
+            }
+        }
+
+        static String[] options(MariaDbServer database, Path home, String... more) {
+            String[] own = {
+                "--server.port=0",
+                "--FOLDBACK_DB_PORT=" + database.port(),
+                "--FOLDBACK_DB_PASSWORD=" + MariaDbServer.PASSWORD,
+                "--foldback.home=" + home
+            };
+            String[] all = java.util.Arrays.copyOf(own, own.length + more.length);
+            System.arraycopy(more, 0, all, own.length, more.length);
+            return all;
+        }
+
+        URI uri(String path) {
+            return URI.create("http://127.0.0.1:" + port() + path);
+        }
+
+        int port() {
+            return bean(Environment.class).getRequiredProperty("local.server.port", Integer.class);
+        }
+
+        <T> T bean(Class<T> type) {
+            return pages.getBean(type);
+        }
+
+        @Override
+        public void close() throws Exception {
+            pages.close();
+            database.stop();
+        }
+    }
+}
