@@ -1,0 +1,66 @@
+package foldback.core.lens;
+
+import foldback.core.space.Direction;
+import java.util.function.DoubleUnaryOperator;
+
+/** What all lenses of revolution share: the angle from the axis becomes a radius by a rising function. */
+final class Radial {
+    private static final int STEPS = 80;
+
+    private Radial() {}
+
+    /** {@link Lens#project} for a fisheye: radius = {@code radiusOf(angle)}, no answer beyond {@code maxAngle}. */
+    static void project(
+            LensFrame frame, DoubleUnaryOperator radiusOf, double maxAngle, double[] rays, double[] xy, int count) {
+        for (int i = 0; i < count; i++) {
+            double x = rays[3 * i];
+            double y = rays[3 * i + 1];
+            double z = rays[3 * i + 2];
+            double across = StrictMath.sqrt(x * x + y * y);
+            double angle = StrictMath.atan2(across, z);
+            double scale = angle > maxAngle ? Double.NaN : across == 0 ? 0 : radiusOf.applyAsDouble(angle) / across;
+            xy[2 * i] = frame.cx() + scale * x;
+            xy[2 * i + 1] = frame.cy() + scale * y;
+        }
+    }
+
+    /** The inverse of {@link #project} at one place, by bisection of the rising function. */
+    static Direction unproject(LensFrame frame, DoubleUnaryOperator radiusOf, double maxAngle, double x, double y) {
+        double dx = x - frame.cx();
+        double dy = y - frame.cy();
+        double radius = StrictMath.sqrt(dx * dx + dy * dy);
+        if (radius > radiusOf.applyAsDouble(maxAngle)) {
+            throw new IllegalArgumentException("no direction lands at " + x + ", " + y);
+        }
+        double low = 0;
+        double high = maxAngle;
+        for (int i = 0; i < STEPS; i++) {
+            double middle = (low + high) / 2;
+            if (radiusOf.applyAsDouble(middle) < radius) {
+                low = middle;
+            } else {
+                high = middle;
+            }
+        }
+        double angle = (low + high) / 2;
+        if (radius == 0) {
+            return Direction.FORWARD;
+        }
+        double sin = StrictMath.sin(angle);
+        return new Direction(dx / radius * sin, dy / radius * sin, StrictMath.cos(angle));
+    }
+
+    /** The end of the range from 0, at most {@code limit}, in which the function rises. */
+    static double risingUntil(DoubleUnaryOperator radiusOf, double limit) {
+        int steps = 4096;
+        double last = 0;
+        for (int i = 1; i <= steps; i++) {
+            double radius = radiusOf.applyAsDouble(limit * i / steps);
+            if (!(radius > last)) {
+                return limit * (i - 1) / steps;
+            }
+            last = radius;
+        }
+        return limit;
+    }
+}

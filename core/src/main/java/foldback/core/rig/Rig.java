@@ -1,0 +1,24 @@
+package foldback.core.rig;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+
+/** The lenses of a take, in the order of their slots. */
+public record Rig(String name, List<RigLens> lenses) {
+    /** More lenses than this on one rig are taken for a mistake. */
+    public static final int MAX_LENSES = 24;
+
+    public Rig {
+        lenses = List.copyOf(lenses);
+        if (lenses.isEmpty() || lenses.size() > MAX_LENSES) {
+            throw new IllegalArgumentException("a rig has 1 to " + MAX_LENSES + " lenses: " + lenses.size());
+        }
+        Set<String> slots = new HashSet<>();
+        for (RigLens lens : lenses) {
+            if (!slots.add(lens.slot())) {
+                throw new IllegalArgumentException("slot '" + lens.slot() + "' is there twice");
+            }
+        }
+    }
+}

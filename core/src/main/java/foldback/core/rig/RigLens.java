@@ -1,0 +1,25 @@
+package foldback.core.rig;
+
+import foldback.core.lens.Lens;
+import foldback.core.space.Position;
+import foldback.core.space.Rotation;
+
+/**
+ * A lens in its place.
+ *
+ * @param slot its letter
+ * @param rigFromLens where it points
+ * @param pupil where its entrance pupil is in the rig, metres
+ */
+public record RigLens(String slot, Lens lens, Rotation rigFromLens, Position pupil) {
+
+    public RigLens {
+        if (!slot.matches("[A-Z][A-Z0-9]?")) {
+            throw new IllegalArgumentException("a slot is a capital letter, or two signs: '" + slot + "'");
+        }
+    }
+
+    public RigLens withLens(Lens changed) {
+        return new RigLens(slot, changed, rigFromLens, pupil);
+    }
+}

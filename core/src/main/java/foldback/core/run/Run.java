@@ -1,0 +1,23 @@
+package foldback.core.run;
+
+import java.util.concurrent.CancellationException;
+import java.util.function.BooleanSupplier;
+import java.util.function.DoubleConsumer;
+
+/**
+ * How a long computation reports and is stopped.
+ *
+ * @param progress takes the share that is done, 0 to 1, on the computing thread; it must return quickly
+ * @param cancelled whether to stop; asked often
+ */
+public record Run(DoubleConsumer progress, BooleanSupplier cancelled) {
+    public static final Run QUIET = new Run(share -> {}, () -> false);
+
+    /** Reports, and throws {@link CancellationException} when the run was cancelled. */
+    public void step(double share) {
+        if (cancelled.getAsBoolean()) {
+            throw new CancellationException("cancelled");
+        }
+        progress.accept(share);
+    }
+}

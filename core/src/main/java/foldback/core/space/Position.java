@@ -1,0 +1,12 @@
+package foldback.core.space;
+
+/** A point or an offset in metres; X right, Y down, Z forward. */
+public record Position(double x, double y, double z) {
+    public static final Position ORIGIN = new Position(0, 0, 0);
+
+    public Position {
+        if (!Double.isFinite(x) || !Double.isFinite(y) || !Double.isFinite(z)) {
+            throw new IllegalArgumentException("a position must be finite: " + x + ", " + y + ", " + z);
+        }
+    }
+}

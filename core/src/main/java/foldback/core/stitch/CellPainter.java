@@ -1,0 +1,211 @@
+package foldback.core.stitch;
+
+import foldback.core.picture.ColourTags;
+import foldback.core.picture.Frame;
+import foldback.core.tone.LensLight;
+import foldback.core.warp.Kernel;
+import foldback.core.warp.Sampler;
+import foldback.core.warp.StripPath;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * Paints cells of the canvas; one instance a thread. Values of a strip of cells are gathered into buffers that stay in the
+ * nearest caches, turned into code values by tables, blended where lenses meet, and stored.
+ */
+final class CellPainter {
+    /** Samples of a strip at most: more would push its buffers out of the nearest cache, fewer make short loops. */
+    private static final int STRIP_SAMPLES = 512;
+
+    private final StitchPlan plan;
+    private final List<LensLight> lights;
+    private final Kernel kernel;
+    private final List<Frame> sources;
+    private final Frame canvas;
+    private final int size;
+    private final int maxCells;
+    private final StripPath path;
+    private final Sampler sampler;
+    private final int[] luma;
+    private final int[] blue;
+    private final int[] red;
+    private final int[] lumaSum;
+    private final int[] blueSum;
+    private final int[] redSum;
+    private final int[] chromaWeights;
+
+    CellPainter(StitchPlan plan, List<LensLight> lights, Kernel kernel, List<Frame> sources, Frame canvas) {
+        this.plan = plan;
+        this.lights = lights;
+        this.kernel = kernel;
+        this.sources = sources;
+        this.canvas = canvas;
+        size = plan.cellSize();
+        int cell = size * size;
+        maxCells = Math.max(1, STRIP_SAMPLES / cell);
+        int capacity = maxCells * cell;
+        path = new StripPath(capacity);
+        sampler = new Sampler(capacity);
+        luma = new int[capacity];
+        blue = new int[capacity / 4];
+        red = new int[capacity / 4];
+        lumaSum = new int[cell];
+        blueSum = new int[cell / 4];
+        redSum = new int[cell / 4];
+        chromaWeights = new int[cell / 4];
+    }
+
+    void paintRow(int row) {
+        int column = 0;
+        while (column < plan.cellColumns()) {
+            int cell = row * plan.cellColumns() + column;
+            int lens = plan.lensOf(cell);
+            int cells = 1;
+            if (lens >= 0) {
+                int most = Math.min(maxCells, plan.cellColumns() - column);
+                while (cells < most && plan.lensOf(cell + cells) == lens) {
+                    cells++;
+                }
+                paintStrip(lens, column, row, cells);
+            } else if (lens == StitchPlan.MIXED) {
+                blend(plan.mixed(cell), plan.nodeOf(column, row));
+                store(column, row, 1);
+            } else {
+                Arrays.fill(luma, 0, size * size, black());
+                Arrays.fill(blue, 0, size * size / 4, mid());
+                Arrays.fill(red, 0, size * size / 4, mid());
+                store(column, row, 1);
+            }
+            column += cells;
+        }
+    }
+
+    private void paintStrip(int lens, int column, int row, int cells) {
+        LensLight light = lights.get(lens);
+        gather(lens, plan.nodeOf(column, row), cells, false);
+        if (light.crossed()) {
+            cross(light, cells);
+        } else {
+            look(light.lumaTable(), light.margin(), luma, cells * size * size);
+            look(light.chromaTable(), light.margin(), blue, cells * size * size / 4);
+            look(light.chromaTable(), light.margin(), red, cells * size * size / 4);
+        }
+        store(column, row, cells);
+    }
+
+    /** Fills the three buffers with a lens's values; clamped where a part of the cells may not be read. */
+    private void gather(int lens, int node, int cells, boolean clamped) {
+        Frame source = sources.get(lens);
+        path.luma(plan.grid(lens), node, cells);
+        if (clamped) {
+            path.clamp(source.y().width(), source.y().height());
+        }
+        sampler.sample(source.y(), kernel, path, luma);
+        int shiftX = source.format().chromaShiftX();
+        boolean left = shiftX == 0 || source.tags().siting() == ColourTags.Siting.LEFT;
+        path.chroma(plan.grid(lens), node, cells, shiftX, source.format().chromaShiftY(), left ? 0.5 : 1);
+        if (clamped) {
+            path.clamp(source.u().width(), source.u().height());
+        }
+        sampler.sample(source.u(), kernel, path, blue);
+        sampler.sample(source.v(), kernel, path, red);
+    }
+
+    /** values[i] = table[values[i] + margin] */
+    private static void look(short[] table, int margin, int[] values, int count) {
+        for (int i = 0; i < count; i++) {
+            values[i] = table[values[i] + margin] & 0xffff;
+        }
+    }
+
+    /** Codes where luma and chroma depend on each other: each 2 x 2 block of luma shares its chroma. */
+    private void cross(LensLight light, int cells) {
+        int pitch = cells * size;
+        for (int row = 0; row < size / 2; row++) {
+            for (int column = 0; column < pitch / 2; column++) {
+                int at = 2 * row * pitch + 2 * column;
+                int c = row * pitch / 2 + column;
+                int u = blue[c];
+                int v = red[c];
+                int mean = luma[at] + luma[at + 1] + luma[at + pitch] + luma[at + pitch + 1] + 2 >> 2;
+                blue[c] = light.blueOf(mean, u, v);
+                red[c] = light.redOf(mean, u, v);
+                luma[at] = light.lumaOf(luma[at], u, v);
+                luma[at + 1] = light.lumaOf(luma[at + 1], u, v);
+                luma[at + pitch] = light.lumaOf(luma[at + pitch], u, v);
+                luma[at + pitch + 1] = light.lumaOf(luma[at + pitch + 1], u, v);
+            }
+        }
+    }
+
+    private void blend(MixedCell cell, int node) {
+        Arrays.fill(lumaSum, 0);
+        Arrays.fill(blueSum, 0);
+        Arrays.fill(redSum, 0);
+        int black = black();
+        int mid = mid();
+        int count = size * size;
+        for (int lens = 0; lens < plan.lensCount(); lens++) {
+            short[] weights = cell.weights()[lens];
+            if (weights == null) {
+                continue;
+            }
+            gather(lens, node, 1, !cell.whole()[lens]);
+            LensLight light = lights.get(lens);
+            if (light.crossed()) {
+                cross(light, 1);
+            } else {
+                look(light.lumaTable(), light.margin(), luma, count);
+                look(light.chromaTable(), light.margin(), blue, count / 4);
+                look(light.chromaTable(), light.margin(), red, count / 4);
+            }
+            halve(weights);
+            // Differences from black, so that a hole, where weights sum to 0, comes out black.
+            for (int i = 0; i < count; i++) {
+                lumaSum[i] += (luma[i] - black) * weights[i];
+            }
+            for (int i = 0; i < count / 4; i++) {
+                blueSum[i] += (blue[i] - mid) * chromaWeights[i];
+                redSum[i] += (red[i] - mid) * chromaWeights[i];
+            }
+        }
+        finish(lumaSum, black, luma);
+        finish(blueSum, mid, blue);
+        finish(redSum, mid, red);
+    }
+
+    private void finish(int[] sums, int base, int[] codes) {
+        int max = canvas.format().maxValue();
+        for (int i = 0; i < sums.length; i++) {
+            codes[i] = Math.max(0, Math.min(max, base + (sums[i] + 128 >> 8)));
+        }
+    }
+
+    /** Chroma weights: the mean over each 2 x 2 block of luma. */
+    private void halve(short[] weights) {
+        int half = size / 2;
+        for (int i = 0; i < chromaWeights.length; i++) {
+            int at = 2 * (i / half) * size + 2 * (i % half);
+            chromaWeights[i] =
+                    weights[at] + weights[at + 1] + weights[at + size] + weights[at + size + 1] + 2 >> 2;
+        }
+    }
+
+    private void store(int column, int row, int cells) {
+        int x = column * size;
+        int y = row * size;
+        int columns = Math.min(cells * size, canvas.width() - x);
+        int rows = Math.min(size, canvas.height() - y);
+        CellStore.store(canvas.y(), x, y, columns, rows, luma, cells * size);
+        CellStore.store(canvas.u(), x / 2, y / 2, columns / 2, rows / 2, blue, cells * size / 2);
+        CellStore.store(canvas.v(), x / 2, y / 2, columns / 2, rows / 2, red, cells * size / 2);
+    }
+
+    private int black() {
+        return canvas.tags().black(canvas.format().bits());
+    }
+
+    private int mid() {
+        return canvas.format().maxValue() + 1 >> 1;
+    }
+}

@@ -1,0 +1,15 @@
+package foldback.core.stitch;
+
+/**
+ * A cell that several lenses share, or that is partly empty.
+ *
+ * @param weights for each lens, null where it has none, 256ths a pixel row after row; they sum to 256 or, in a hole, 0
+ * @param whole for each lens, whether all its source coordinates in the cell may be read
+ * @param holeFraction the share of pixels that no lens covers
+ */
+record MixedCell(short[][] weights, boolean[] whole, double holeFraction) {
+
+    int weight(int lens, int pixel) {
+        return weights[lens] == null ? 0 : weights[lens][pixel];
+    }
+}

@@ -1,0 +1,280 @@
+package foldback.core.stitch;
+
+import foldback.core.lens.Lens;
+import foldback.core.lens.LensFrame;
+import foldback.core.rig.RigLens;
+import foldback.core.warp.Canvas;
+import foldback.core.warp.CoordinateGrid;
+import foldback.core.warp.LensView;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.IntStream;
+
+/**
+ * Which lens shows which pixel of a canvas, and where it looks: immutable, compiled once for a geometry.
+ *
+ * <p>The canvas is cut into the cells of the coordinate grids. Most cells show one lens; weights a pixel are kept for the
+ * others only.
+ */
+public final class StitchPlan {
+    static final int EMPTY = -1;
+    static final int MIXED = -2;
+
+    /**
+     * How far inside its picture a lens is used, source pixels: bicubic reads 2 samples further, which in 4:2:0 chroma are 4
+     * pixels, and coordinates are off by at most 0.03.
+     */
+    static final double MARGIN_PX = 5;
+
+    private final StitchSettings settings;
+    private final CoordinateGrid[] grids;
+    private final int[] cells;
+    private final MixedCell[] mixed;
+    private final int cellColumns;
+    private final int cellRows;
+
+    private StitchPlan(StitchSettings settings, CoordinateGrid[] grids) {
+        this.settings = settings;
+        this.grids = grids;
+        this.cellColumns = grids[0].columns() - 1;
+        this.cellRows = grids[0].rows() - 1;
+        this.cells = new int[cellColumns * cellRows];
+        this.mixed = new MixedCell[cells.length];
+    }
+
+    /** Compiles the plan; grids and weights are made on the common pool. */
+    public static StitchPlan compile(StitchSettings settings) {
+        List<RigLens> lenses = settings.rig().lenses();
+        List<LensView> views = new ArrayList<>();
+        int cell = Integer.MAX_VALUE;
+        for (RigLens lens : lenses) {
+            LensView view = new LensView(lens, settings.rigFromCanvas(), settings.meetingMetres());
+            views.add(view);
+            cell = Math.min(cell, CoordinateGrid.cellFor(settings.canvas(), view));
+        }
+        int common = cell;
+        CoordinateGrid[] grids = IntStream.range(0, views.size())
+                .parallel()
+                .mapToObj(i -> CoordinateGrid.of(settings.canvas(), views.get(i), common))
+                .toArray(CoordinateGrid[]::new);
+        StitchPlan plan = new StitchPlan(settings, grids);
+        Weigher weigher = new Weigher(lenses, settings.feather());
+        IntStream.range(0, plan.cellRows).parallel().forEach(row -> new CellRow(plan, weigher).compile(row));
+        return plan;
+    }
+
+    public Canvas canvas() {
+        return settings.canvas();
+    }
+
+    public StitchSettings settings() {
+        return settings;
+    }
+
+    int lensCount() {
+        return grids.length;
+    }
+
+    CoordinateGrid grid(int lens) {
+        return grids[lens];
+    }
+
+    int cellSize() {
+        return grids[0].cell();
+    }
+
+    int cellColumns() {
+        return cellColumns;
+    }
+
+    int cellRows() {
+        return cellRows;
+    }
+
+    /** The lens that shows the whole cell, or {@link #EMPTY} or {@link #MIXED}. */
+    int lensOf(int cell) {
+        return cells[cell];
+    }
+
+    MixedCell mixed(int cell) {
+        return mixed[cell];
+    }
+
+    /** The first node of a cell. */
+    int nodeOf(int cellColumn, int cellRow) {
+        return cellRow * (cellColumns + 1) + cellColumn;
+    }
+
+    /** The share of the sphere that no lens covers, 0 to 1, from the cells. */
+    public double holeFraction() {
+        double hole = 0;
+        double all = 0;
+        for (int row = 0; row < cellRows; row++) {
+            double weight = Math.cos(canvas().pitchAt((row + 0.5) * cellSize()));
+            for (int column = 0; column < cellColumns; column++) {
+                int cell = row * cellColumns + column;
+                all += weight;
+                if (cells[cell] == EMPTY) {
+                    hole += weight;
+                } else if (cells[cell] == MIXED) {
+                    hole += weight * mixed[cell].holeFraction();
+                }
+            }
+        }
+        return hole / all;
+    }
+
+    /** The weight in 256ths of a lens at a canvas pixel; for tests, measures and pages that show the seams. */
+    public int weightAt(int lens, int x, int y) {
+        int size = cellSize();
+        int cell = y / size * cellColumns + x / size;
+        if (cells[cell] != MIXED) {
+            return cells[cell] == lens ? 256 : 0;
+        }
+        return mixed[cell].weight(lens, y % size * size + x % size);
+    }
+
+    /** Source coordinates of a canvas pixel in a lens, as a render computes them. */
+    public void sourceAt(int lens, int x, int y, double[] xy) {
+        int size = cellSize();
+        grids[lens].at(nodeOf(x / size, y / size), x % size, y % size, xy);
+    }
+
+    /** Compiles one row of cells; one instance a task. */
+    private static final class CellRow {
+        private final StitchPlan plan;
+        private final Weigher weigher;
+        private final int lenses;
+        private final double[] angle;
+        private final double[] depth;
+        private final double[] raw;
+        private final int[] weights;
+        private final double[] xy = new double[2];
+        private final boolean[] known;
+        private final boolean[] whole;
+
+        CellRow(StitchPlan plan, Weigher weigher) {
+            this.plan = plan;
+            this.weigher = weigher;
+            this.lenses = plan.lensCount();
+            angle = new double[lenses];
+            depth = new double[lenses];
+            raw = new double[lenses];
+            weights = new int[lenses];
+            known = new boolean[lenses];
+            whole = new boolean[lenses];
+        }
+
+        void compile(int row) {
+            for (int column = 0; column < plan.cellColumns; column++) {
+                int node = plan.nodeOf(column, row);
+                int cell = row * plan.cellColumns + column;
+                int candidates = look(node);
+                if (candidates == 0) {
+                    plan.cells[cell] = EMPTY;
+                } else {
+                    int winner = clearWinner(node);
+                    plan.cells[cell] = winner >= 0 ? winner : mix(cell, node);
+                }
+            }
+        }
+
+        /** Finds which lenses reach the cell, and which cover it whole; returns how many reach it. */
+        private int look(int node) {
+            int reaching = 0;
+            for (int lens = 0; lens < lenses; lens++) {
+                CoordinateGrid grid = plan.grids[lens];
+                whole[lens] = false;
+                known[lens] = grid.known(node);
+                if (!known[lens]) {
+                    continue;
+                }
+                LensFrame frame = lensOf(lens).frame();
+                double least = Double.POSITIVE_INFINITY;
+                double most = Double.NEGATIVE_INFINITY;
+                double spanX = 0;
+                for (int corner = 0; corner < 4; corner++) {
+                    int at = node + (corner & 1) + (corner >> 1) * grid.columns();
+                    double inside = frame.depthInside(grid.x(at), grid.y(at)) - MARGIN_PX;
+                    least = Math.min(least, inside);
+                    most = Math.max(most, inside);
+                    spanX = Math.max(
+                            spanX, Math.hypot(grid.x(at) - grid.x(node), grid.y(at) - grid.y(node)));
+                }
+                // Depth changes by at most a pixel a pixel, so a cell can reach at most half its span beyond its corners.
+                known[lens] = most > -spanX;
+                whole[lens] = least > spanX;
+                reaching += known[lens] ? 1 : 0;
+            }
+            return reaching;
+        }
+
+        /** The one lens that shows the whole cell beyond doubt, or -1: then every pixel is weighed. */
+        private int clearWinner(int node) {
+            CoordinateGrid first = plan.grids[0];
+            double slack = 2 * Math.PI / plan.canvas().width() * first.cell() * 2;
+            for (int i = 0; i < lenses; i++) {
+                boolean wins = whole[i];
+                for (int j = 0; wins && j < lenses; j++) {
+                    if (j != i && known[j]) {
+                        double needed = weigher.rampBetween(i, j) / 2 + slack;
+                        for (int corner = 0; wins && corner < 4; corner++) {
+                            int at = node + (corner & 1) + (corner >> 1) * first.columns();
+                            wins = weigher.sideOf(i, j, plan.grids[i].angle(at), plan.grids[j].angle(at)) > needed;
+                        }
+                    }
+                }
+                if (wins) {
+                    return i;
+                }
+            }
+            return -1;
+        }
+
+        private int mix(int cell, int node) {
+            int size = plan.cellSize();
+            short[][] perLens = new short[lenses][];
+            int[] used = new int[lenses];
+            int holes = 0;
+            for (int k = 0; k < size * size; k++) {
+                int u = k % size;
+                int v = k / size;
+                for (int lens = 0; lens < lenses; lens++) {
+                    depth[lens] = -1;
+                    if (known[lens]) {
+                        plan.grids[lens].at(node, u, v, xy);
+                        depth[lens] = lensOf(lens).frame().depthInside(xy[0], xy[1]) - MARGIN_PX;
+                        angle[lens] = plan.grids[lens].angleAt(node, u, v);
+                    }
+                }
+                weigher.weigh(angle, depth, raw, weights);
+                int sum = 0;
+                for (int lens = 0; lens < lenses; lens++) {
+                    sum += weights[lens];
+                    if (weights[lens] > 0) {
+                        used[lens] += weights[lens] == 256 ? 1 : 0;
+                        if (perLens[lens] == null) {
+                            perLens[lens] = new short[size * size];
+                        }
+                        perLens[lens][k] = (short) weights[lens];
+                    }
+                }
+                holes += sum == 0 ? 1 : 0;
+            }
+            if (holes == size * size) {
+                return EMPTY;
+            }
+            for (int lens = 0; lens < lenses; lens++) {
+                if (used[lens] == size * size && whole[lens]) {
+                    return lens;
+                }
+            }
+            plan.mixed[cell] = new MixedCell(perLens, whole.clone(), (double) holes / (size * size));
+            return MIXED;
+        }
+
+        private Lens lensOf(int lens) {
+            return plan.settings.rig().lenses().get(lens).lens();
+        }
+    }
+}

@@ -1,0 +1,82 @@
+package foldback.core.stitch;
+
+import foldback.core.picture.Frame;
+import foldback.core.tone.LensLight;
+import foldback.core.warp.Kernel;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicInteger;
+
+/**
+ * Carries a plan out on frames. Immutable; the same bits come out on any number of threads.
+ */
+public final class Stitcher {
+    private final StitchPlan plan;
+    private final List<LensLight> lights;
+    private final Kernel kernel;
+
+    /** @param lights what happens to each lens's values, in the order of the plan's lenses */
+    public Stitcher(StitchPlan plan, List<LensLight> lights, Kernel kernel) {
+        if (lights.size() != plan.lensCount()) {
+            throw new IllegalArgumentException(
+                    "as many lights as lenses are needed: " + lights.size() + " for " + plan.lensCount());
+        }
+        this.plan = plan;
+        this.lights = List.copyOf(lights);
+        this.kernel = kernel;
+    }
+
+    /**
+     * Fills {@code canvas} from the lenses' frames on the calling thread.
+     *
+     * @param sources in the order of the plan's lenses, of the sizes the rig states; read
+     * @param canvas of the plan's size, 4:2:0; every sample is written
+     */
+    public void stitch(List<Frame> sources, Frame canvas) {
+        CellPainter painter = painter(sources, canvas);
+        for (int row = 0; row < plan.cellRows(); row++) {
+            painter.paintRow(row);
+        }
+    }
+
+    /** The same on {@code threads} tasks of an executor; returns when all are done. */
+    public void stitch(List<Frame> sources, Frame canvas, ExecutorService executor, int threads)
+            throws InterruptedException {
+        AtomicInteger next = new AtomicInteger();
+        List<Future<?>> parts = new ArrayList<>();
+        for (int i = 0; i < threads; i++) {
+            CellPainter painter = painter(sources, canvas);
+            parts.add(executor.submit(() -> {
+                for (int row = next.getAndIncrement(); row < plan.cellRows(); row = next.getAndIncrement()) {
+                    painter.paintRow(row);
+                }
+            }));
+        }
+        for (Future<?> part : parts) {
+            try {
+                part.get();
+            } catch (ExecutionException failed) {
+                throw new IllegalStateException("stitching failed", failed.getCause());
+            }
+        }
+    }
+
+    private CellPainter painter(List<Frame> sources, Frame canvas) {
+        if (canvas.width() != plan.canvas().width() || canvas.height() != plan.canvas().height()) {
+            throw new IllegalArgumentException("the frame to fill is " + canvas.width() + " x " + canvas.height()
+                    + ", the plan is for " + plan.canvas().width() + " x " + plan.canvas().height());
+        }
+        for (int lens = 0; lens < plan.lensCount(); lens++) {
+            var frame = plan.settings().rig().lenses().get(lens).lens().frame();
+            Frame source = sources.get(lens);
+            if (source.width() != frame.width() || source.height() != frame.height()) {
+                throw new IllegalArgumentException("lens " + lens + " is described for " + frame.width() + " x "
+                        + frame.height() + ", its frame is " + source.width() + " x " + source.height());
+            }
+        }
+        return new CellPainter(plan, lights, kernel, sources, canvas);
+    }
+}

@@ -1,0 +1,118 @@
+package foldback.core.stitch;
+
+import foldback.core.lens.Lens;
+import foldback.core.rig.RigLens;
+import foldback.core.space.Direction;
+import java.util.List;
+
+/**
+ * What each lens counts at a direction.
+ *
+ * <p>A lens's cost c is its angle t from its axis divided by its usable half field h; a seam is where two costs are equal.
+ * The distance to it is (c_j - c_i) / |grad(c_j - c_i)|, where |grad|^2 = 1/h_i^2 + 1/h_j^2 - 2 g / (h_i h_j) and g, the
+ * cosine between the two lenses' directions of rising cost, follows from t_i, t_j and the angle between the axes. Two
+ * lenses ramp from 0 to 1 over the feather's width (smoothstep); with more, the ramps are multiplied and normalised. A
+ * ramp is no wider than the overlap, and near the rim of its picture a lens fades out.
+ */
+final class Weigher {
+    /** Over what share of the used radius a lens fades out at its rim when another one covers the place. */
+    private static final double RIM_FADE = 0.012;
+
+    private final int count;
+    private final double[] halfField;
+    private final double[] axisCosine;
+    private final double[] ramp;
+    private final double[] rimFadePx;
+
+    Weigher(List<RigLens> lenses, double feather) {
+        count = lenses.size();
+        halfField = lenses.stream().mapToDouble(lens -> lens.lens().halfField()).toArray();
+        axisCosine = new double[count * count];
+        ramp = new double[count * count];
+        rimFadePx = lenses.stream()
+                .map(RigLens::lens)
+                .mapToDouble(lens -> RIM_FADE * usedRadius(lens))
+                .toArray();
+        Direction[] axes = lenses.stream()
+                .map(lens -> lens.rigFromLens().apply(Direction.FORWARD))
+                .toArray(Direction[]::new);
+        for (int i = 0; i < count; i++) {
+            for (int j = 0; j < count; j++) {
+                double between = axes[i].angleTo(axes[j]);
+                double reach = 1 - between / (halfField[i] + halfField[j]);
+                double overlap = 2 * Math.min(halfField[i], halfField[j]) * Math.max(0, reach);
+                axisCosine[i * count + j] = StrictMath.cos(between);
+                ramp[i * count + j] = Math.min(feather, overlap);
+            }
+        }
+    }
+
+    private static double usedRadius(Lens lens) {
+        return lens.frame().circle().map(circle -> circle.radius()).orElse(lens.frame().width() / 2.0);
+    }
+
+    /** How far a direction is on lens i's side of the seam with lens j, radians; negative on the other side. */
+    double sideOf(int i, int j, double ti, double tj) {
+        double hi = halfField[i];
+        double hj = halfField[j];
+        double difference = tj / hj - ti / hi;
+        double sines = Math.sin(ti) * Math.sin(tj);
+        double cosine = sines < 1e-9 ? -1 : (axisCosine[i * count + j] - Math.cos(ti) * Math.cos(tj)) / sines;
+        double squared = 1 / (hi * hi) + 1 / (hj * hj) - 2 * Math.max(-1, Math.min(1, cosine)) / (hi * hj);
+        // Two lenses that look the same way have no seam between them; any finite slope does.
+        return difference / Math.sqrt(Math.max(squared, 1e-6));
+    }
+
+    /** The ramp's full width between two lenses, radians. */
+    double rampBetween(int i, int j) {
+        return ramp[i * count + j];
+    }
+
+    /**
+     * Writes each lens's weight, in 256ths that sum to 256, or all 0 where no lens covers the place.
+     *
+     * @param angle from each lens's axis, read
+     * @param depth of the place inside each lens's usable picture, pixels, read; 0 or less is not covered
+     */
+    void weigh(double[] angle, double[] depth, double[] raw, int[] weights) {
+        double sum = 0;
+        int best = -1;
+        for (int i = 0; i < count; i++) {
+            raw[i] = 0;
+            weights[i] = 0;
+            if (depth[i] <= 0) {
+                continue;
+            }
+            // A trace is kept, so that the only lens at a place counts whole however near its rim.
+            double weight = 1e-6 + smooth(depth[i] / rimFadePx[i]);
+            for (int j = 0; j < count; j++) {
+                if (j != i && depth[j] > 0) {
+                    double width = ramp[i * count + j];
+                    double side = sideOf(i, j, angle[i], angle[j]);
+                    weight *= width > 0 ? smooth(0.5 + side / width) : side > 0 || side == 0 && i < j ? 1 : 0;
+                }
+            }
+            raw[i] = weight;
+            sum += weight;
+            if (best < 0 || weight > raw[best]) {
+                best = i;
+            }
+        }
+        if (best < 0) {
+            return;
+        }
+        int left = 256;
+        for (int i = 0; i < count; i++) {
+            if (i != best && sum > 0) {
+                weights[i] = (int) Math.round(256 * raw[i] / sum);
+                left -= weights[i];
+            }
+        }
+        weights[best] = left;
+    }
+
+    private static double smooth(double share) {
+        double s = Math.max(0, Math.min(1, share));
+        return s * s * (3 - 2 * s);
+    }
+}

@@ -1,0 +1,216 @@
+package foldback.core.warp;
+
+import java.util.Arrays;
+
+/**
+ * Where the pixels of a canvas look in one lens's picture: exact at the nodes of a coarse grid, bilinear between.
+ *
+ * <p>Node (i, j) lies at the centre of canvas pixel (i * cell, j * cell); the last column and row of nodes may lie
+ * outside the canvas. A node is unknown where the lens says nothing of that direction or where the direction is more than
+ * {@link #SLACK} outside its used field; no pixel of a cell with such a node is used.
+ */
+public final class CoordinateGrid {
+    /** Bound of the interpolation error in source pixels when the cell size is chosen (the product's bar is 0.03). */
+    static final double MAX_ERROR_PX = 0.025;
+
+    static final double SLACK = Math.toRadians(8);
+    /** Fraction bits of a stored coordinate. */
+    static final int FRACTION_BITS = 16;
+
+    private static final int ONE = 1 << FRACTION_BITS;
+    private static final int UNKNOWN = Integer.MIN_VALUE;
+    /** The fixed point holds places to here; beyond, a direction is unknown. */
+    private static final double LARGEST = 32000;
+
+    private static final int[] CELLS = {16, 8, 4, 2};
+    private static final int PROBE_ROWS = 29;
+
+    private final Canvas canvas;
+    private final int cell;
+    private final int columns;
+    private final int rows;
+    private final int[] x;
+    private final int[] y;
+    private final float[] angle;
+
+    private CoordinateGrid(Canvas canvas, int cell) {
+        this.canvas = canvas;
+        this.cell = cell;
+        this.columns = (canvas.width() + cell - 1) / cell + 1;
+        this.rows = (canvas.height() + cell - 1) / cell + 1;
+        this.x = new int[columns * rows];
+        this.y = new int[columns * rows];
+        this.angle = new float[columns * rows];
+    }
+
+    /** The grid of one lens; {@code cell} from {@link #cellFor}. */
+    public static CoordinateGrid of(Canvas canvas, LensView view, int cell) {
+        CoordinateGrid grid = new CoordinateGrid(canvas, cell);
+        RowProjector projector = new RowProjector(canvas, view, cell, grid.columns, 0.5);
+        for (int row = 0; row < grid.rows; row++) {
+            projector.project(row * cell + 0.5);
+            int at = row * grid.columns;
+            for (int i = 0; i < grid.columns; i++) {
+                grid.x[at + i] = fixed(projector.xy[2 * i]);
+                grid.y[at + i] = fixed(projector.xy[2 * i + 1]);
+                grid.angle[at + i] = (float) projector.angles[i];
+            }
+        }
+        return grid;
+    }
+
+    /**
+     * The largest cell, a power of two, whose interpolation error stays under 0.025 source pixels, measured at the
+     * centres of cells of some rows.
+     */
+    public static int cellFor(Canvas canvas, LensView view) {
+        for (int cell : CELLS) {
+            if (worstError(canvas, view, cell) <= MAX_ERROR_PX) {
+                return cell;
+            }
+        }
+        return CELLS[CELLS.length - 1];
+    }
+
+    /** The largest distance, at cell centres, between the mean of the corners and the truth. */
+    private static double worstError(Canvas canvas, LensView view, int cell) {
+        int columns = (canvas.width() + cell - 1) / cell + 1;
+        RowProjector corners = new RowProjector(canvas, view, cell, columns, 0.5);
+        RowProjector centres = new RowProjector(canvas, view, cell, columns, 0.5 + cell / 2.0);
+        double worst = 0;
+        for (int probe = 0; probe < PROBE_ROWS; probe++) {
+            double row = (probe + 0.5) * canvas.height() / PROBE_ROWS;
+            corners.project(row - cell / 2.0);
+            double[] above = corners.xy.clone();
+            corners.project(row + cell / 2.0);
+            double[] below = corners.xy;
+            centres.project(row);
+            double[] exact = centres.xy;
+            for (int i = 0; i < exact.length - 2; i += 2) {
+                double errorX = (above[i] + above[i + 2] + below[i] + below[i + 2]) / 4 - exact[i];
+                double errorY = (above[i + 1] + above[i + 3] + below[i + 1] + below[i + 3]) / 4 - exact[i + 1];
+                double error = Math.sqrt(errorX * errorX + errorY * errorY);
+                // NaN, outside the field, compares as false.
+                if (error > worst && centres.angles[i / 2] < centres.halfField) {
+                    worst = error;
+                }
+            }
+        }
+        return worst;
+    }
+
+    public Canvas canvas() {
+        return canvas;
+    }
+
+    /** Canvas pixels between nodes, a power of two. */
+    public int cell() {
+        return cell;
+    }
+
+    /** Nodes in a row. */
+    public int columns() {
+        return columns;
+    }
+
+    /** Rows of nodes. */
+    public int rows() {
+        return rows;
+    }
+
+    /** Source x of node {@code row * columns + column}, pixels; NaN where unknown. */
+    public double x(int node) {
+        return toPixels(x[node]);
+    }
+
+    public double y(int node) {
+        return toPixels(y[node]);
+    }
+
+    /** Source x in fixed point of all nodes; shared, for the strips. */
+    int[] fixedX() {
+        return x;
+    }
+
+    int[] fixedY() {
+        return y;
+    }
+
+    /** The angle of the node's ray from the lens's axis, radians. */
+    public float angle(int node) {
+        return angle[node];
+    }
+
+    /** Whether all four corners of the cell whose first node this is are known. */
+    public boolean known(int node) {
+        return x[node] != UNKNOWN
+                && x[node + 1] != UNKNOWN
+                && x[node + columns] != UNKNOWN
+                && x[node + columns + 1] != UNKNOWN;
+    }
+
+    /** Source coordinates at (u, v) canvas pixels from the first node of a known cell; for plans and tests. */
+    public void at(int node, double u, double v, double[] xy) {
+        xy[0] = between(x[node], x[node + 1], x[node + columns], x[node + columns + 1], u, v) / ONE;
+        xy[1] = between(y[node], y[node + 1], y[node + columns], y[node + columns + 1], u, v) / ONE;
+    }
+
+    /** The angle from the lens's axis there, radians. */
+    public double angleAt(int node, double u, double v) {
+        return between(angle[node], angle[node + 1], angle[node + columns], angle[node + columns + 1], u, v);
+    }
+
+    private double between(double a, double b, double c, double d, double u, double v) {
+        double above = a + (b - a) * u / cell;
+        double below = c + (d - c) * u / cell;
+        return above + (below - above) * v / cell;
+    }
+
+    private static int fixed(double pixels) {
+        // NaN compares as false.
+        return Math.abs(pixels) < LARGEST ? (int) Math.round(pixels * ONE) : UNKNOWN;
+    }
+
+    private static double toPixels(int fixed) {
+        return fixed == UNKNOWN ? Double.NaN : (double) fixed / ONE;
+    }
+
+    /** Projects one row of nodes and blanks what is far outside the lens's field. */
+    private static final class RowProjector {
+        final double[] xy;
+        final double[] angles;
+        final double halfField;
+        private final Canvas canvas;
+        private final LensView view;
+        private final double[] sin;
+        private final double[] cos;
+        private final double[] rays;
+
+        RowProjector(Canvas canvas, LensView view, int cell, int columns, double firstX) {
+            this.canvas = canvas;
+            this.view = view;
+            this.halfField = view.lens().halfField();
+            xy = new double[2 * columns];
+            angles = new double[columns];
+            rays = new double[3 * columns];
+            sin = new double[columns];
+            cos = new double[columns];
+            for (int i = 0; i < columns; i++) {
+                double yaw = canvas.yawAt(i * cell + firstX);
+                sin[i] = StrictMath.sin(yaw);
+                cos[i] = StrictMath.cos(yaw);
+            }
+        }
+
+        void project(double canvasY) {
+            view.projectRow(sin, cos, canvas.pitchAt(canvasY), rays, xy);
+            for (int i = 0; i < angles.length; i++) {
+                double across = StrictMath.sqrt(rays[3 * i] * rays[3 * i] + rays[3 * i + 1] * rays[3 * i + 1]);
+                angles[i] = StrictMath.atan2(across, rays[3 * i + 2]);
+                if (angles[i] > halfField + SLACK) {
+                    Arrays.fill(xy, 2 * i, 2 * i + 2, Double.NaN);
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,105 @@
+package foldback.core.warp;
+
+/**
+ * Where the samples of a strip of cells lie in a lens's plane: fixed point with 16 fraction bits, sample centres at whole
+ * numbers, row after row of the strip. Mutable, one per thread.
+ */
+public final class StripPath {
+    private static final int FRACTION_BITS = CoordinateGrid.FRACTION_BITS;
+    private static final int HALF = 1 << (FRACTION_BITS - 1);
+
+    final int[] x;
+    final int[] y;
+    private int count;
+
+    /** @param capacity the most samples of a strip */
+    public StripPath(int capacity) {
+        x = new int[capacity];
+        y = new int[capacity];
+    }
+
+    int count() {
+        return count;
+    }
+
+    /** Sets the path over the luma samples of {@code cells} known cells in a row, from a first node on. */
+    public void luma(CoordinateGrid grid, int node, int cells) {
+        count = cells * grid.cell() * grid.cell();
+        fill(grid.fixedX(), node, cells, grid, x, 0, HALF, 0);
+        fill(grid.fixedY(), node, cells, grid, y, 0, HALF, 0);
+    }
+
+    /**
+     * Sets the path over the 4:2:0 chroma samples of the cells, for a canvas whose chroma sits at the left.
+     *
+     * @param shiftX halvings of the source's chroma width
+     * @param shiftY halvings of the source's chroma height
+     * @param firstX where the source's first chroma sample lies, luma pixels from the left edge
+     */
+    public void chroma(CoordinateGrid grid, int node, int cells, int shiftX, int shiftY, double firstX) {
+        count = cells * grid.cell() * grid.cell() / 4;
+        fill(grid.fixedX(), node, cells, grid, x, 1, (int) (firstX * 2 * HALF), shiftX);
+        fill(grid.fixedY(), node, cells, grid, y, 1, shiftY == 0 ? HALF : 2 * HALF, shiftY);
+    }
+
+    /** Moves what lies outside to where all neighbours of both kernels are inside a plane of this size. */
+    public void clamp(int width, int height) {
+        int least = 1 << FRACTION_BITS;
+        int mostX = (width - 3) << FRACTION_BITS;
+        int mostY = (height - 3) << FRACTION_BITS;
+        for (int i = 0; i < count; i++) {
+            x[i] = Math.max(least, Math.min(mostX, x[i]));
+            y[i] = Math.max(least, Math.min(mostY, y[i]));
+        }
+    }
+
+    /**
+     * One coordinate of all samples, bilinear in the corners of each cell.
+     *
+     * @param halving 0 for every canvas pixel; 1 for every other one, starting half a pixel down
+     * @param origin of the plane's first sample, fixed-point source pixels
+     * @param shift halvings from source pixels to the plane's samples
+     */
+    private static void fill(
+            int[] nodes, int node, int cells, CoordinateGrid grid, int[] out, int halving, int origin, int shift) {
+        int bits = Integer.numberOfTrailingZeros(grid.cell());
+        int side = grid.cell() >> halving;
+        int pitch = cells * side;
+        for (int c = 0; c < cells; c++) {
+            int at = node + c;
+            int below = at + grid.columns();
+            int left = nodes[at];
+            int right = nodes[at + 1];
+            int leftStep = (nodes[below] - left) >> bits;
+            int rightStep = (nodes[below + 1] - right) >> bits;
+            left += halving * (leftStep >> 1) - origin;
+            right += halving * (rightStep >> 1) - origin;
+            leftStep <<= halving;
+            rightStep <<= halving;
+            int first = c * side;
+            for (int row = 0; row < side; row++) {
+                int step = (right - left) >> (bits - halving);
+                int value = left;
+                if (side == 8) {
+                    // The usual case, written out: short loops cost more than what they do.
+                    out[first] = value >> shift;
+                    out[first + 1] = (value += step) >> shift;
+                    out[first + 2] = (value += step) >> shift;
+                    out[first + 3] = (value += step) >> shift;
+                    out[first + 4] = (value += step) >> shift;
+                    out[first + 5] = (value += step) >> shift;
+                    out[first + 6] = (value += step) >> shift;
+                    out[first + 7] = (value + step) >> shift;
+                } else {
+                    for (int i = first; i < first + side; i++) {
+                        out[i] = value >> shift;
+                        value += step;
+                    }
+                }
+                left += leftStep;
+                right += rightStep;
+                first += pitch;
+            }
+        }
+    }
+}
