@@ -1,0 +1,76 @@
+package foldback.media;
+
+import foldback.core.picture.ColourTags;
+import foldback.core.picture.Frame;
+import foldback.core.picture.Plane;
+import java.awt.image.BufferedImage;
+import java.awt.image.DataBufferInt;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.stream.IntStream;
+import javax.imageio.IIOImage;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageWriteParam;
+import javax.imageio.ImageWriter;
+import javax.imageio.stream.MemoryCacheImageOutputStream;
+
+/** Turns frames into JPEG pictures for pages; not used on the way to deliverables. */
+public final class JpegWriter {
+    private JpegWriter() {}
+
+    /** JPEG bytes of a 4:2:0 frame of 8 or 10 bits; {@code quality} 0 to 1. */
+    public static byte[] encode(Frame frame, float quality) {
+        ImageWriter writer = ImageIO.getImageWritersByFormatName("jpeg").next();
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream(1 << 18);
+        try (MemoryCacheImageOutputStream out = new MemoryCacheImageOutputStream(bytes)) {
+            ImageWriteParam settings = writer.getDefaultWriteParam();
+            settings.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
+            settings.setCompressionQuality(quality);
+            writer.setOutput(out);
+            writer.write(null, new IIOImage(toRgb(frame), null, null), settings);
+        } catch (IOException impossible) {
+            throw new IllegalStateException("memory can be written", impossible);
+        } finally {
+            writer.dispose();
+        }
+        return bytes.toByteArray();
+    }
+
+    /** An sRGB picture of a frame; chroma is repeated. */
+    static BufferedImage toRgb(Frame frame) {
+        int width = frame.width();
+        BufferedImage image = new BufferedImage(width, frame.height(), BufferedImage.TYPE_INT_RGB);
+        int[] pixels = ((DataBufferInt) image.getRaster().getDataBuffer()).getData();
+        int bits = frame.format().bits();
+        ColourTags tags = frame.tags();
+        int black = tags.black(bits);
+        int mid = 1 << (bits - 1);
+        float luma = (float) (255 / tags.lumaScale(bits));
+        float chroma = (float) (255 / tags.chromaScale(bits));
+        float redOfV = (float) (2 * (1 - tags.matrix().red())) * chroma;
+        float blueOfU = (float) (2 * (1 - tags.matrix().blue())) * chroma;
+        float greenOfU = (float) (-blueOfU * tags.matrix().blue() / tags.matrix().green());
+        float greenOfV = (float) (-redOfV * tags.matrix().red() / tags.matrix().green());
+        Plane yPlane = frame.y();
+        Plane uPlane = frame.u();
+        Plane vPlane = frame.v();
+        int shiftX = frame.format().chromaShiftX();
+        int shiftY = frame.format().chromaShiftY();
+        IntStream.range(0, frame.height()).parallel().forEach(row -> {
+            int at = row * width;
+            for (int x = 0; x < width; x++) {
+                float y = (yPlane.get(x, row) - black) * luma + 0.5f;
+                int u = uPlane.get(x >> shiftX, row >> shiftY) - mid;
+                int v = vPlane.get(x >> shiftX, row >> shiftY) - mid;
+                pixels[at + x] = clamp(y + redOfV * v) << 16
+                        | clamp(y + greenOfU * u + greenOfV * v) << 8
+                        | clamp(y + blueOfU * u);
+            }
+        });
+        return image;
+    }
+
+    private static int clamp(float value) {
+        return value <= 0 ? 0 : value >= 255 ? 255 : (int) value;
+    }
+}

@@ -1,0 +1,33 @@
+package foldback.media.ffmpeg;
+
+import foldback.core.picture.ColourTags;
+import foldback.core.picture.PixelFormat;
+import foldback.core.time.FrameRate;
+import java.util.List;
+
+/**
+ * All that decides the bytes of an encoded H.264 video.
+ *
+ * @param threads of the encoder: another number gives other bytes
+ * @param rateControl FFmpeg's arguments for quality or bit rate
+ */
+public record EncoderSettings(
+        int width,
+        int height,
+        FrameRate rate,
+        PixelFormat format,
+        ColourTags tags,
+        String preset,
+        List<String> rateControl,
+        int threads) {
+
+    /** A constant quality: 0 is lossless, about 18 looks like the source, larger is worse and smaller in bytes. */
+    public static List<String> quality(int crf) {
+        return List.of("-crf", Integer.toString(crf));
+    }
+
+    /** A mean bit rate with a buffer of two seconds. */
+    public static List<String> bitRate(int kilobits) {
+        return List.of("-b:v", kilobits + "k", "-maxrate", kilobits * 3 / 2 + "k", "-bufsize", 2 * kilobits + "k");
+    }
+}

@@ -1,0 +1,81 @@
+package foldback.media.ffmpeg;
+
+import foldback.media.MediaException;
+import foldback.media.process.Children;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Collectors;
+
+/** Cuts sound and joins encoded pieces into one file without encoding the picture again. */
+public final class Joiner {
+    private static final int SOUND_RATE = 48000;
+
+    private Joiner() {}
+
+    /**
+     * Encodes a span of a clip's first sound stream as AAC, 48 kHz, cut to the sample and silent outside the clip.
+     *
+     * @param videoStart where the clip's first frame lies in the file's time, seconds
+     * @param from of the span after the clip's first frame, seconds; may be negative
+     */
+    public static void cutSound(Path clip, double videoStart, double from, double seconds, Path out) {
+        double start = videoStart + from;
+        long silence = Math.max(0, Math.round(-start * SOUND_RATE));
+        long samples = Math.round(seconds * SOUND_RATE);
+        // first_pts fills a gap before the first sample, so that sample n of the filter is n / rate in the file.
+        String filter = String.format(
+                Locale.ROOT,
+                "aresample=%d:first_pts=0,atrim=start_sample=%d,asetpts=N/SR/TB,adelay=%dS:all=1,apad=whole_len=%d,atrim=end_sample=%d",
+                SOUND_RATE, Math.max(0, Math.round(start * SOUND_RATE)), silence, samples, samples);
+        run(
+                out,
+                Arguments.ffmpeg()
+                        .add("-copyts")
+                        .guardedInput(clip)
+                        .add("-map", "0:a:0", "-vn", "-af", filter, "-c:a", "aac", "-b:a", "192k")
+                        .add("-fflags", "+bitexact", "-flags:a", "+bitexact", "-f", "mp4")
+                        .output(out));
+    }
+
+    /** Joins pieces of equal settings, in order, and lays the sound beside. */
+    public static void join(List<Path> pieces, Optional<Path> sound, Path out) {
+        Path list = out.resolveSibling(out.getFileName() + ".txt");
+        try {
+            Files.writeString(
+                    list,
+                    pieces.stream()
+                            .map(piece -> "file '" + piece.toAbsolutePath().toString().replace("'", "'\\''") + "'\n")
+                            .collect(Collectors.joining()));
+            Arguments arguments = Arguments.ffmpeg()
+                    .add("-protocol_whitelist", "file,pipe", "-f", "concat", "-safe", "0")
+                    .add("-i", Children.fileArgument(list));
+            sound.ifPresent(file -> arguments.guardedInput(file));
+            arguments.add("-map", "0:v:0");
+            sound.ifPresent(file -> arguments.add("-map", "1:a:0"));
+            run(out, arguments.add("-c", "copy", "-fflags", "+bitexact", "-f", "mp4").output(out));
+        } catch (IOException failed) {
+            throw new MediaException(out, "The parts could not be joined: " + failed.getMessage(), failed);
+        } finally {
+            list.toFile().delete();
+        }
+    }
+
+    private static void run(Path out, Arguments arguments) {
+        try {
+            Children.Outcome outcome = Children.run(arguments.list());
+            if (outcome.code() != 0) {
+                throw new MediaException(
+                        out, "Writing " + MediaProbe.name(out) + " failed: " + MediaProbe.lastLine(outcome.errors()));
+            }
+        } catch (IOException failed) {
+            throw new MediaException(out, "ffmpeg could not be run; is it installed? (" + failed.getMessage() + ")", failed);
+        } catch (InterruptedException interrupted) {
+            Thread.currentThread().interrupt();
+            throw new MediaException(out, "Writing " + MediaProbe.name(out) + " was interrupted.", interrupted);
+        }
+    }
+}

@@ -1,0 +1,45 @@
+package foldback.media.ffmpeg;
+
+import foldback.core.picture.ColourTags;
+import foldback.core.picture.PixelFormat;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What a media file is.
+ *
+ * @param container the name FFmpeg gives the container
+ * @param durationSeconds of the container; 0 if unknown
+ * @param video the first video stream, if any
+ * @param audio the audio streams
+ */
+public record MediaInfo(String container, double durationSeconds, Optional<Video> video, List<Audio> audio) {
+
+    /**
+     * A video stream.
+     *
+     * @param decodeFormat the name of the pixel layout in which frames are read
+     * @param format that layout
+     * @param tags what the code values mean
+     * @param assumed what the file does not say and is taken for granted, a sentence each
+     * @param frameRate average frames per second, as a fraction
+     * @param rotation of the display matrix in degrees, anticlockwise; frames are read unrotated
+     * @param projection the spherical projection the file is tagged with, if any
+     */
+    public record Video(
+            String codec,
+            int width,
+            int height,
+            String decodeFormat,
+            PixelFormat format,
+            ColourTags tags,
+            List<String> assumed,
+            String frameRate,
+            double startSeconds,
+            double durationSeconds,
+            int rotation,
+            Optional<String> projection) {}
+
+    /** A sound stream. */
+    public record Audio(int index, String codec, int channels, int sampleRate, double startSeconds) {}
+}

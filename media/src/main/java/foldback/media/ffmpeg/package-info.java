@@ -1,0 +1,2 @@
+/** Decoding, encoding and probing through FFmpeg's programs; the only package that knows their arguments. */
+package foldback.media.ffmpeg;

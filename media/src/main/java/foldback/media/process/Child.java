@@ -1,0 +1,88 @@
+package foldback.media.process;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.concurrent.TimeUnit;
+
+/**
+ * A running child process. Its error output is drained all the time, the end of it is kept for messages. Closing kills it
+ * if it still runs.
+ */
+public final class Child implements AutoCloseable {
+    private static final int KEPT_ERROR_BYTES = 8192;
+
+    private final Process process;
+    private final StringBuilder errors = new StringBuilder();
+    private final Thread drain;
+
+    Child(Process process) {
+        this.process = process;
+        this.drain = new Thread(this::drainErrors, "child-errors");
+        drain.setDaemon(true);
+        drain.start();
+    }
+
+    public InputStream output() {
+        return process.getInputStream();
+    }
+
+    public OutputStream input() {
+        return process.getOutputStream();
+    }
+
+    public long pid() {
+        return process.pid();
+    }
+
+    public boolean isAlive() {
+        return process.isAlive();
+    }
+
+    /** Waits for the end and returns the exit code; output must have been read, input closed. */
+    public int await() throws InterruptedException {
+        int code = process.waitFor();
+        drain.join(2000);
+        return code;
+    }
+
+    /** The end of what the child wrote to its error output, without line ends at either side. */
+    public String errors() {
+        synchronized (errors) {
+            return errors.toString().strip();
+        }
+    }
+
+    @Override
+    public void close() {
+        if (process.isAlive()) {
+            process.destroyForcibly();
+        }
+        try {
+            process.waitFor(5, TimeUnit.SECONDS);
+            process.getInputStream().close();
+        } catch (InterruptedException interrupted) {
+            Thread.currentThread().interrupt();
+        } catch (IOException alreadyClosed) {
+            // Nothing is lost: the child is gone.
+        }
+        Children.ended(this);
+    }
+
+    private void drainErrors() {
+        byte[] buffer = new byte[1024];
+        try (InputStream stream = process.getErrorStream()) {
+            for (int count = stream.read(buffer); count >= 0; count = stream.read(buffer)) {
+                synchronized (errors) {
+                    errors.append(new String(buffer, 0, count, StandardCharsets.UTF_8));
+                    if (errors.length() > KEPT_ERROR_BYTES) {
+                        errors.delete(0, errors.length() - KEPT_ERROR_BYTES);
+                    }
+                }
+            }
+        } catch (IOException closed) {
+            // The child was killed; what it said until then is kept.
+        }
+    }
+}

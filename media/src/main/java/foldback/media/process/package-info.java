@@ -1,0 +1,2 @@
+/** Child processes: started here alone, drained, and ended with the application. */
+package foldback.media.process;

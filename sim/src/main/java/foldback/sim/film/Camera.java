@@ -1,0 +1,215 @@
+package foldback.sim.film;
+
+import foldback.core.picture.BytePlane;
+import foldback.core.picture.Frame;
+import foldback.core.picture.ShortPlane;
+import foldback.core.space.Position;
+import foldback.sim.world.Tracer;
+import foldback.sim.world.World;
+import java.util.Random;
+import java.util.stream.IntStream;
+
+/**
+ * A camera that stands still: what does not move is traced once, what moves and its shadows are laid over for each frame.
+ */
+final class Camera {
+    private static final int SUB = 2;
+    private static final int ROW_BLOCK = 16;
+    private final World world;
+    private final PixelRays rays;
+    private final Sensor sensor;
+    private final double[] origin;
+    private final int width;
+    private final int height;
+    private final float[] still;
+    private final float[] sunPart;
+    private final float[] distance;
+    private final float[] lit;
+    private final float[] field;
+    private final float[] directions;
+    private final long seed;
+
+    /** @param pupil where the lens is, metres from the rig's origin; @param rigHeight of the rig over the path, metres */
+    Camera(World world, PixelRays rays, Position pupil, double rigHeight, Sensor sensor, long seed) {
+        this.world = world;
+        this.rays = rays;
+        this.sensor = sensor;
+        this.origin = new double[] {pupil.x(), pupil.y() - rigHeight, pupil.z()};
+        this.width = rays.width();
+        this.height = rays.height();
+        this.seed = seed;
+        still = new float[3 * width * height];
+        sunPart = new float[3 * width * height];
+        distance = new float[width * height];
+        lit = new float[width * height];
+        field = new float[width * height];
+        directions = new float[3 * width * height];
+        IntStream.range(0, height).parallel().forEach(this::traceRow);
+    }
+
+    private void traceRow(int row) {
+        Tracer tracer = new Tracer(world);
+        double[] d = new double[3];
+        double[] rgb = new double[3];
+        LensRays lens = rays instanceof LensRays l ? l : null;
+        for (int x = 0; x < width; x++) {
+            int at = row * width + x;
+            lit[at] = lens == null ? 1 : (float) lens.lit(x + 0.5, row + 0.5);
+            field[at] = lens == null ? 0 : (float) lens.fieldShare(x + 0.5, row + 0.5);
+            if (lit[at] == 0) {
+                continue;
+            }
+            if (rays.direction(x + 0.5, row + 0.5, d)) {
+                for (int c = 0; c < 3; c++) {
+                    directions[3 * at + c] = (float) d[c];
+                }
+            }
+            double footprint = 1.0 / (width / Math.PI) / SUB;
+            for (int sub = 0; sub < SUB * SUB; sub++) {
+                double sx = x + (sub % SUB + 0.5) / SUB;
+                double sy = row + (sub / SUB + 0.5) / SUB;
+                if (!rays.direction(sx, sy, d)) {
+                    continue;
+                }
+                tracer.trace(origin[0], origin[1], origin[2], d[0], d[1], d[2], footprint, seed * 31 + 4L * at + sub, rgb);
+                for (int c = 0; c < 3; c++) {
+                    still[3 * at + c] += (float) (rgb[c] / (SUB * SUB));
+                    sunPart[3 * at + c] += (float) (tracer.lastSunPart()[c] / (SUB * SUB));
+                }
+                distance[at] = (float) tracer.lastDistance();
+            }
+        }
+    }
+
+    /** Linear light of every pixel at a time, before the sensor; three floats a pixel. */
+    float[] light(double time) {
+        float[] light = still.clone();
+        IntStream.range(0, (height + ROW_BLOCK - 1) / ROW_BLOCK).parallel().forEach(block -> {
+            int from = block * ROW_BLOCK;
+            int to = Math.min(height, from + ROW_BLOCK);
+            World.Moment moment = world.at(time + sensor.readOutSeconds() * (from + to) / 2.0 / height);
+            double[] bounds = new double[4];
+            Tracer tracer = new Tracer(world);
+            for (int group = 0; group < moment.count(); group++) {
+                moment.reach(group, bounds);
+                for (int row = from; row < to; row++) {
+                    moving(moment, group, bounds, row, tracer, light);
+                }
+            }
+        });
+        return light;
+    }
+
+    private void moving(World.Moment moment, int group, double[] bounds, int row, Tracer tracer, float[] light) {
+        double[] d = new double[3];
+        double[] sub = new double[3];
+        double[] rgb = new double[3];
+        double[] sum = new double[3];
+        double cx = bounds[0] - origin[0];
+        double cy = bounds[1] - origin[1];
+        double cz = bounds[2] - origin[2];
+        double far = Math.sqrt(cx * cx + cy * cy + cz * cz);
+        double cosine = far > bounds[3] ? Math.sqrt(1 - Math.pow(bounds[3] / far, 2)) : -1;
+        double footprint = 1.0 / (width / Math.PI) / SUB;
+        for (int x = 0; x < width; x++) {
+            int at = row * width + x;
+            if (lit[at] == 0) {
+                continue;
+            }
+            d[0] = directions[3 * at];
+            d[1] = directions[3 * at + 1];
+            d[2] = directions[3 * at + 2];
+            long pixelSeed = seed * 57 + at;
+            double t = distance[at];
+            if (t < 60) {
+                double px = origin[0] + t * d[0];
+                double py = origin[1] + t * d[1];
+                double pz = origin[2] + t * d[2];
+                if (moment.mayShade(bounds, px, py, pz)) {
+                    double shade = tracer.shadow(moment, group, px, py, pz, pixelSeed);
+                    for (int c = 0; c < 3 && shade > 0; c++) {
+                        light[3 * at + c] -= (float) (shade * sunPart[3 * at + c]);
+                    }
+                }
+            }
+            if (d[0] * cx + d[1] * cy + d[2] * cz < cosine * far - 0.01 * far) {
+                continue;
+            }
+            int hits = 0;
+            sum[0] = sum[1] = sum[2] = 0;
+            for (int s = 0; s < SUB * SUB; s++) {
+                rays.direction(x + (s % SUB + 0.5) / SUB, row + (s / SUB + 0.5) / SUB, sub);
+                if (tracer.traceGroup(
+                        moment, group, origin[0], origin[1], origin[2], sub[0], sub[1], sub[2], t, footprint, pixelSeed + s, rgb)) {
+                    hits++;
+                    sum[0] += rgb[0];
+                    sum[1] += rgb[1];
+                    sum[2] += rgb[2];
+                }
+            }
+            for (int c = 0; c < 3 && hits > 0; c++) {
+                int n = SUB * SUB;
+                light[3 * at + c] = (float) ((light[3 * at + c] * (n - hits) + sum[c]) / n);
+            }
+        }
+    }
+
+    /** Fills a 4:2:0 frame, limited range BT.709 with chroma at the left, with the picture at a time. */
+    void shoot(double time, long frameSeed, Frame frame) {
+        float[] light = light(time);
+        int bits = frame.format().bits();
+        double one = 1 << (bits - 8);
+        float[] chroma = new float[2 * width * height];
+        IntStream.range(0, height).parallel().forEach(row -> {
+            Random random = new Random(seed * 1_000_003 + frameSeed * 7919 + row);
+            for (int x = 0; x < width; x++) {
+                int at = row * width + x;
+                double fall = lit[at] * sensor.vignette(field[at]);
+                double red = signal(light[3 * at] * sensor.gain(0) * fall, random);
+                double green = signal(light[3 * at + 1] * sensor.gain(1) * fall, random);
+                double blue = signal(light[3 * at + 2] * sensor.gain(2) * fall, random);
+                double luma = 0.2126 * red + 0.7152 * green + 0.0722 * blue;
+                put(frame, row, x, (16 + 219 * luma) * one);
+                chroma[2 * at] = (float) ((blue - luma) / 1.8556);
+                chroma[2 * at + 1] = (float) ((red - luma) / 1.5748);
+            }
+        });
+        IntStream.range(0, height / 2).parallel().forEach(row -> {
+            for (int x = 0; x < width / 2; x++) {
+                frame.u().set(x, row, (int) Math.round((128 + 224 * chromaAt(chroma, x, row, 0)) * one));
+                frame.v().set(x, row, (int) Math.round((128 + 224 * chromaAt(chroma, x, row, 1)) * one));
+            }
+        });
+    }
+
+    private static void put(Frame frame, int row, int x, double code) {
+        int value = (int) Math.round(code);
+        if (frame.y() instanceof BytePlane bytes) {
+            bytes.data()[bytes.offset() + row * bytes.stride() + x] = (byte) value;
+        } else if (frame.y() instanceof ShortPlane shorts) {
+            shorts.data()[shorts.offset() + row * shorts.stride() + x] = (short) value;
+        }
+    }
+
+    /** Two rows, and 1-2-1 along the row around the left pixel of the pair. */
+    private double chromaAt(float[] chroma, int x, int row, int which) {
+        double sum = 0;
+        for (int dy = 0; dy < 2; dy++) {
+            int base = (2 * row + dy) * width;
+            sum += chroma[2 * (base + Math.max(0, 2 * x - 1)) + which]
+                    + 2 * chroma[2 * (base + 2 * x) + which]
+                    + chroma[2 * (base + 2 * x + 1) + which];
+        }
+        return sum / 8;
+    }
+
+    /** BT.709's curve with clipping and noise that grows with light. */
+    private double signal(double linear, Random random) {
+        double clipped = Math.max(0, Math.min(1, linear));
+        double value = clipped < 0.018 ? 4.5 * clipped : 1.099 * Math.pow(clipped, 0.45) - 0.099;
+        if (sensor.noise() > 0 && clipped < 1) {
+            value += random.nextGaussian() * sensor.noise() / 219 * (0.6 + 0.8 * value);
+        }
+        return Math.max(0, Math.min(1, value));
+    }
+}

@@ -1,0 +1,28 @@
+package foldback.sim.film;
+
+/**
+ * How a camera turns light into a signal.
+ *
+ * @param exposureStops over the scene's own scale
+ * @param redStops white balance error on red
+ * @param blueStops white balance error on blue
+ * @param vignetteStops what is lost at the rim, falling with the fourth power of the field
+ * @param noise standard deviation of the signal's noise at mid grey, in 8-bit codes; 0 is noise-free
+ * @param readOutSeconds from the first to the last line
+ */
+public record Sensor(
+        double exposureStops, double redStops, double blueStops, double vignetteStops, double noise, double readOutSeconds) {
+    public static final Sensor IDEAL = new Sensor(0, 0, 0, 0, 0, 0);
+
+    /** The scene's scale: this share of the light becomes the signal, so that the sunlit salt just clips. */
+    static final double SCENE_GAIN = 0.80;
+
+    double gain(int channel) {
+        double balance = channel == 0 ? redStops : channel == 2 ? blueStops : 0;
+        return SCENE_GAIN * Math.pow(2, exposureStops + balance);
+    }
+
+    double vignette(double fieldShare) {
+        return Math.pow(2, -vignetteStops * Math.pow(fieldShare, 4));
+    }
+}

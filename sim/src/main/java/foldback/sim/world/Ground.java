@@ -1,0 +1,110 @@
+package foldback.sim.world;
+
+/**
+ * The flat land: a path and low dykes of clay between shallow pans of brine, hit by marching through a thin slab.
+ */
+final class Ground {
+    /** The water's surface, below the path. */
+    static final double WATER_Y = 0.13;
+
+    private static final double TOP_Y = -0.09;
+    private static final double FLOOR_Y = 0.32;
+    static final double PAN_X = 13;
+    static final double PAN_Z = 10.5;
+    private static final double PATH_HALF = 1.25;
+    static final double RAIL_X = 4.6;
+    private static final double FINE = 0.001;
+    private final Noise noise;
+    private final Noise grit;
+
+    Ground(Noise noise, Noise grit) {
+        this.noise = noise;
+        this.grit = grit;
+    }
+
+    /** Height of the clay over the path's mean, up being positive. */
+    double height(double x, double z, double footprint) {
+        double wobble = 0.22 * noise.at(x / 9, z / 9, footprint / 9) + 0.05 * noise.at(x / 1.7, z / 1.7, footprint / 1.7);
+        double path = Math.abs(x) - PATH_HALF;
+        double panX = Math.abs(x) - PATH_HALF - 0.2;
+        double toLine = Math.abs(panX - PAN_X * Math.round(panX / PAN_X));
+        double dykeX = (Math.round(panX / PAN_X) == 0 ? path : toLine - 0.34);
+        double dykeZ = Math.abs(z - PAN_Z * Math.round(z / PAN_Z) - 0.6) - 0.3;
+        double bank = Math.abs(x - RAIL_X) - 0.62;
+        double edge = Math.min(Math.min(dykeX, dykeZ), bank) + wobble;
+        double profile = 0.0 - 0.30 * Sky.smooth(-0.12, 0.42, edge);
+        double rough = 0.012 * noise.at(x / 0.9, z / 0.9, footprint / 0.9) + 0.0045 * grit.at(x / 0.5, z / 0.5, footprint / 0.5);
+        double rut = -0.022 * Math.exp(-Math.pow((Math.abs(x) - 0.55) / 0.12, 2));
+        return profile + rough + (path < 0 ? rut : 0);
+    }
+
+    /** Puts the nearest clay or water into {@code hit}. */
+    void hit(double ox, double oy, double oz, double dx, double dy, double dz, Hit hit) {
+        if (dy < 1e-7) {
+            return;
+        }
+        double start = Math.max(1e-3, (TOP_Y - oy) / dy);
+        double water = (WATER_Y - oy) / dy;
+        double end = Math.min(hit.distance, Math.min(water, 900));
+        double t = start;
+        double last = start;
+        while (t < end) {
+            double foot = 0.0008 * t;
+            if (oy + t * dy > -height(ox + t * dx, oz + t * dz, foot)) {
+                clay(ox, oy, oz, dx, dy, dz, last, t, hit);
+                return;
+            }
+            last = t;
+            t += Math.max(0.025, 0.012 * t);
+        }
+        if (water > 0 && water < hit.distance && water < 2500) {
+            double x = ox + water * dx;
+            double z = oz + water * dz;
+            if (-height(x, z, 0.0008 * water) < WATER_Y && water <= 900) {
+                clay(ox, oy, oz, dx, dy, dz, last, water, hit);
+                return;
+            }
+            hit.distance = water;
+            hit.nx = 0;
+            hit.ny = -1;
+            hit.nz = 0;
+            hit.u = x;
+            hit.v = z;
+            hit.surface = Surface.WATER;
+            hit.id = 0;
+        }
+    }
+
+    private void clay(
+            double ox, double oy, double oz, double dx, double dy, double dz, double low, double high, Hit hit) {
+        for (int i = 0; i < 14; i++) {
+            double middle = (low + high) / 2;
+            if (oy + middle * dy > -height(ox + middle * dx, oz + middle * dz, 0.0008 * middle)) {
+                high = middle;
+            } else {
+                low = middle;
+            }
+        }
+        double x = ox + low * dx;
+        double z = oz + low * dz;
+        double e = Math.max(0.004, 0.0012 * low);
+        double foot = Math.max(FINE, 0.0008 * low);
+        double nx = -(height(x + e, z, foot) - height(x - e, z, foot));
+        double nz = -(height(x, z + e, foot) - height(x, z - e, foot));
+        double ny = -2 * e;
+        double length = Math.sqrt(nx * nx + ny * ny + nz * nz);
+        hit.distance = low;
+        hit.nx = nx / length;
+        hit.ny = ny / length;
+        hit.nz = nz / length;
+        hit.u = x;
+        hit.v = z;
+        hit.surface = Surface.MUD;
+        hit.id = 0;
+    }
+
+    /** Depth of the clay under the water at a place, metres; 0 at the rim. */
+    double depth(double x, double z, double footprint) {
+        return Math.max(0, Math.min(FLOOR_Y, -height(x, z, footprint)) - WATER_Y);
+    }
+}

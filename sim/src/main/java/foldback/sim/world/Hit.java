@@ -1,0 +1,22 @@
+package foldback.sim.world;
+
+/** Where a ray ends: mutable, one per thread. */
+final class Hit {
+    static final double FAR = 1e9;
+    double distance;
+    double nx;
+    double ny;
+    double nz;
+    /** Surface coordinates in metres, along and across the grain. */
+    double u;
+
+    double v;
+    Surface surface;
+    /** Tells one board or stone from the next. */
+    int id;
+
+    void clear() {
+        distance = FAR;
+        surface = null;
+    }
+}
