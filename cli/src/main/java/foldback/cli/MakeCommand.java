@@ -1,0 +1,124 @@
+package foldback.cli;
+
+import foldback.core.recipe.Recipe;
+import foldback.core.run.Run;
+import foldback.core.time.TimeSpan;
+import foldback.engine.document.RecipeJson;
+import foldback.engine.document.RenderSpec;
+import foldback.engine.render.RenderJob;
+import foldback.engine.render.Renderer;
+import foldback.engine.render.Verified;
+import foldback.engine.take.Take;
+import foldback.media.MediaException;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Renders a recipe to a file. */
+@Command(
+        name = "make",
+        mixinStandardHelpOptions = true,
+        description = "Renders a recipe to a tagged 360 file. Goes on where a broken attempt stopped.")
+final class MakeCommand implements Callable<Integer> {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    @Parameters(paramLabel = "RECIPE.json", description = "the recipe of a take")
+    private Path recipeFile;
+
+    @Option(names = "--spec", required = true, paramLabel = "SPEC.json", description = "what the file is to be")
+    private Path specFile;
+
+    @Option(names = "--out", required = true, paramLabel = "FILE", description = "the file to make; must not exist")
+    private Path out;
+
+    @Option(names = "--from", paramLabel = "S", description = "start in seconds of take time")
+    private Double from;
+
+    @Option(names = "--to", paramLabel = "S", description = "end in seconds of take time, not included")
+    private Double to;
+
+    @Option(names = "--media", paramLabel = "DIR", description = "where the clips are; the recipe's folder if not given")
+    private Path media;
+
+    @Option(names = "--threads", paramLabel = "N", description = "threads for stitching")
+    private int threads = Runtime.getRuntime().availableProcessors();
+
+    @Option(names = "--json", description = "print JSON and nothing else")
+    private boolean json;
+
+    @Spec
+    private CommandSpec command;
+
+    @Override
+    public Integer call() throws InterruptedException {
+        Recipe recipe = RecipeJson.read(text(recipeFile));
+        RenderSpec spec = RenderSpec.read(text(specFile));
+        Path folder = media != null ? media : recipeFile.toAbsolutePath().getParent();
+        Take take = Take.open(recipe, folder);
+        TimeSpan all = take.commonSpan();
+        TimeSpan span = new TimeSpan(from == null ? all.from() : from, to == null ? all.to() : to);
+        RenderJob job = new RenderJob(recipe, spec, take, span);
+        Path target = out.toAbsolutePath();
+        Path work = target.resolveSibling("." + target.getFileName() + ".work");
+        Verified verified = new Renderer(threads, 0).render(job, work, target, progress(job));
+        delete(work);
+        var printer = command.commandLine().getOut();
+        String found = JSON.writerWithDefaultPrettyPrinter()
+                .writeValueAsString(JSON.createObjectNode()
+                        .put("file", String.valueOf(target.getFileName()))
+                        .put("frames", verified.frames())
+                        .put("seconds", verified.seconds())
+                        .put("width", verified.width())
+                        .put("height", verified.height())
+                        .put("bits", verified.bits())
+                        .put("range", verified.range())
+                        .put("projection", verified.projection())
+                        .put("sound", verified.sound())
+                        .put("bytes", verified.bytes()));
+        printer.println(json ? found : "Made " + target.getFileName() + ": " + verified.frames() + " frames, checked.");
+        printer.flush();
+        return CommandLine.ExitCode.OK;
+    }
+
+    private Run progress(RenderJob job) {
+        long start = System.nanoTime();
+        long[] told = {0};
+        return new Run(
+                share -> {
+                    long now = System.nanoTime();
+                    if (now - told[0] > 1_000_000_000L && share > 0) {
+                        told[0] = now;
+                        double seconds = (now - start) / 1e9;
+                        command.commandLine()
+                                .getErr()
+                                .printf("%3.0f%%, %.1f frames/s%n", 100 * share, share * job.frames() / seconds);
+                        command.commandLine().getErr().flush();
+                    }
+                },
+                () -> false);
+    }
+
+    private static void delete(Path folder) {
+        try {
+            Files.deleteIfExists(folder);
+        } catch (IOException notEmpty) {
+            // Pieces of another attempt with other documents stay for it.
+        }
+    }
+
+    private static String text(Path file) {
+        try {
+            return Files.readString(file);
+        } catch (IOException unreadable) {
+            throw new MediaException(file, file + " cannot be read. Check the name.", unreadable);
+        }
+    }
+}

@@ -1,0 +1,2 @@
+/** The command line: work on files without a database. */
+package foldback.cli;

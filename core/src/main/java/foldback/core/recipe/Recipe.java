@@ -1,0 +1,59 @@
+package foldback.core.recipe;
+
+import foldback.core.rig.Rig;
+import foldback.core.time.FrameRate;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * Everything decided about a take.
+ *
+ * @param rate of the output
+ * @param clips one for each lens, the first one's start being take time 0
+ * @param rig its lenses are those of the clips; stated for any picture size of the clips' aspect
+ * @param rigSource where the rig's numbers come from, for people
+ */
+public record Recipe(
+        FrameRate rate, List<ClipRef> clips, Rig rig, String rigSource, Balance balance, Seams seams, Level level) {
+
+    public Recipe {
+        clips = List.copyOf(clips);
+        if (clips.isEmpty()) {
+            throw new IllegalArgumentException("a recipe needs at least one clip");
+        }
+        Set<String> slots = new HashSet<>();
+        for (ClipRef clip : clips) {
+            if (!slots.add(clip.slot())) {
+                throw new IllegalArgumentException("two clips are in slot '" + clip.slot() + "'");
+            }
+            if (rig.lenses().stream().noneMatch(lens -> lens.slot().equals(clip.slot()))) {
+                throw new IllegalArgumentException("the rig '" + rig.name() + "' has no slot '" + clip.slot() + "'");
+            }
+        }
+        if (slots.size() != rig.lenses().size()) {
+            throw new IllegalArgumentException("the rig '" + rig.name() + "' has " + rig.lenses().size()
+                    + " lenses, the take has " + slots.size() + " clips");
+        }
+    }
+
+    public ClipRef clip(String slot) {
+        return clips.stream().filter(clip -> clip.slot().equals(slot)).findFirst().orElseThrow();
+    }
+
+    public Recipe withRig(Rig changed, String source) {
+        return new Recipe(rate, clips, changed, source, balance, seams, level);
+    }
+
+    public Recipe withBalance(Balance changed) {
+        return new Recipe(rate, clips, rig, rigSource, changed, seams, level);
+    }
+
+    public Recipe withSeams(Seams changed) {
+        return new Recipe(rate, clips, rig, rigSource, balance, changed, level);
+    }
+
+    public Recipe withLevel(Level changed) {
+        return new Recipe(rate, clips, rig, rigSource, balance, seams, changed);
+    }
+}

@@ -1,0 +1,78 @@
+package foldback.core.recipe;
+
+import foldback.core.picture.ColourTags;
+import foldback.core.picture.PixelFormat;
+import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
+import foldback.core.stitch.StitchSettings;
+import foldback.core.tone.LensLight;
+import foldback.core.warp.Canvas;
+import foldback.core.warp.Sampler;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * What a recipe means for pictures of stated sizes.
+ *
+ * @param settings of the stitch; its rig is stated for the pictures that are read, after halving
+ * @param halvings how often each lens's frames are to be halved before, so that no source detail aliases
+ */
+public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
+    /** A source is halved while it has more than this many pixels for one of the canvas. */
+    private static final double MOST_SOURCE_PER_CANVAS = 1.5;
+
+    /** The picture of a lens as it is at hand. */
+    public record Source(int width, int height, PixelFormat format, ColourTags tags) {}
+
+    /**
+     * Compiles a recipe.
+     *
+     * @param sources of the rig's lenses, in their order
+     * @throws IllegalArgumentException where a picture's aspect is not the one the rig states
+     */
+    public static RecipePlan compile(Recipe recipe, Canvas canvas, List<Source> sources) {
+        List<RigLens> lenses = new ArrayList<>();
+        List<Integer> halvings = new ArrayList<>();
+        for (int i = 0; i < sources.size(); i++) {
+            RigLens lens = recipe.rig().lenses().get(i);
+            Source source = sources.get(i);
+            RigLens scaled = lens.withLens(lens.lens().scaledTo(source.width(), source.height()));
+            int times = 0;
+            while (sourcePerCanvas(scaled, canvas) / (1 << times) > MOST_SOURCE_PER_CANVAS
+                    && source.width() % (4 << times) == 0
+                    && source.height() % (4 << times) == 0) {
+                times++;
+            }
+            halvings.add(times);
+            lenses.add(scaled.withLens(scaled.lens().scaledTo(source.width() >> times, source.height() >> times)));
+        }
+        StitchSettings settings = new StitchSettings(
+                canvas,
+                new Rig(recipe.rig().name(), lenses),
+                recipe.level().worldFromCanvas(),
+                recipe.seams().meetingMetres(),
+                recipe.seams().feather());
+        return new RecipePlan(settings, halvings);
+    }
+
+    /** Source pixels for one canvas pixel in the middle of a lens. */
+    private static double sourcePerCanvas(RigLens lens, Canvas canvas) {
+        return lens.lens().focalPx() * 2 * Math.PI / canvas.width();
+    }
+
+    /** What happens to the light of each lens. */
+    public static List<LensLight> lights(Recipe recipe, List<Source> sources, PixelFormat out, ColourTags outTags) {
+        List<LensLight> lights = new ArrayList<>();
+        for (int i = 0; i < sources.size(); i++) {
+            LensBalance balance = recipe.balance().of(recipe.rig().lenses().get(i).slot());
+            lights.add(LensLight.of(
+                    balance.measured().gainsWith(balance.trim()),
+                    sources.get(i).format(),
+                    sources.get(i).tags(),
+                    out,
+                    outTags,
+                    Sampler.FRACTION_BITS));
+        }
+        return lights;
+    }
+}

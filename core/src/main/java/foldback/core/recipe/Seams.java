@@ -1,0 +1,20 @@
+package foldback.core.recipe;
+
+/**
+ * How lenses meet.
+ *
+ * @param feather full ramp across a seam, radians; 0 is a hard cut
+ * @param meetingMetres where the lenses' pictures agree; infinite for far
+ */
+public record Seams(double feather, double meetingMetres) {
+    public static final Seams DEFAULT = new Seams(Math.toRadians(4), Double.POSITIVE_INFINITY);
+
+    public Seams {
+        if (!(feather >= 0 && feather <= Math.PI / 2)) {
+            throw new IllegalArgumentException("'feather' must be 0 to 90 degrees: " + Math.toDegrees(feather));
+        }
+        if (!(meetingMetres >= 0.2)) {
+            throw new IllegalArgumentException("'meetingMetres' must be 0.2 or more: " + meetingMetres);
+        }
+    }
+}

@@ -1,0 +1,174 @@
+package foldback.engine.document;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * One object of a document while it is read: every field asked for is checked, every field not asked for is refused, and
+ * messages name the field by its path.
+ */
+public final class Fields {
+    static final JsonMapper JSON = JsonMapper.builder().build();
+    private final String path;
+    private final JsonNode node;
+    private final Set<String> asked = new HashSet<>();
+
+    private Fields(String path, JsonNode node) {
+        this.path = path;
+        this.node = node;
+        if (!node.isObject()) {
+            throw new DocumentException("'" + path + "' must be an object");
+        }
+    }
+
+    /** The root of a document of this format and version 1. */
+    static Fields root(String text, String kind) {
+        JsonNode node;
+        try {
+            node = JSON.readTree(text);
+        } catch (JacksonException broken) {
+            throw new DocumentException("the " + kind + " is not JSON: line "
+                    + (broken.getLocation() == null ? "?" : broken.getLocation().getLineNr()) + ", "
+                    + broken.getOriginalMessage());
+        }
+        if (node == null || !node.isObject()) {
+            throw new DocumentException("the " + kind + " must be a JSON object");
+        }
+        Fields fields = new Fields(kind, node);
+        String format = fields.text("format");
+        if (!format.equals("foldback-" + kind)) {
+            throw new DocumentException("'" + kind + ".format' must be 'foldback-" + kind + "': '" + format + "'");
+        }
+        long version = fields.whole("version", 1, Integer.MAX_VALUE);
+        if (version != 1) {
+            throw new DocumentException("'" + kind + ".version' is " + version + "; this program knows version 1");
+        }
+        return fields;
+    }
+
+    private String at(String key) {
+        return "'" + path + "." + key + "'";
+    }
+
+    public boolean has(String key) {
+        asked.add(key);
+        return node.has(key) && !node.get(key).isNull();
+    }
+
+    private JsonNode need(String key) {
+        if (!has(key)) {
+            throw new DocumentException(at(key) + " is missing");
+        }
+        return node.get(key);
+    }
+
+    public String text(String key) {
+        JsonNode value = need(key);
+        if (!value.isString()) {
+            throw new DocumentException(at(key) + " must be text: " + value);
+        }
+        return value.stringValue();
+    }
+
+    public Optional<String> optionalText(String key) {
+        return has(key) ? Optional.of(text(key)) : Optional.empty();
+    }
+
+    public String oneOf(String key, List<String> allowed) {
+        String value = text(key);
+        if (!allowed.contains(value)) {
+            throw new DocumentException(at(key) + " must be one of " + String.join(", ", allowed) + ": '" + value + "'");
+        }
+        return value;
+    }
+
+    public double number(String key) {
+        JsonNode value = need(key);
+        if (!value.isNumber() || !Double.isFinite(value.doubleValue())) {
+            throw new DocumentException(at(key) + " must be a number: " + value);
+        }
+        return value.doubleValue();
+    }
+
+    public double number(String key, double least, double most) {
+        double value = number(key);
+        if (value < least || value > most) {
+            throw new DocumentException(at(key) + " must be " + plain(least) + " to " + plain(most) + ": " + plain(value));
+        }
+        return value;
+    }
+
+    public double numberOr(String key, double otherwise) {
+        return has(key) ? number(key) : otherwise;
+    }
+
+    public int whole(String key, long least, long most) {
+        JsonNode value = need(key);
+        if (!value.isIntegralNumber() || value.longValue() < least || value.longValue() > most) {
+            throw new DocumentException(at(key) + " must be a whole number, " + least + " to " + most + ": " + value);
+        }
+        return value.intValue();
+    }
+
+    public Fields object(String key) {
+        return new Fields(path + "." + key, need(key));
+    }
+
+    public <T> List<T> list(String key, Function<Fields, T> read) {
+        JsonNode value = need(key);
+        if (!value.isArray()) {
+            throw new DocumentException(at(key) + " must be a list");
+        }
+        List<T> items = new ArrayList<>();
+        for (int i = 0; i < value.size(); i++) {
+            Fields item = new Fields(path + "." + key + "[" + i + "]", value.get(i));
+            items.add(item.checked(() -> read.apply(item)));
+            item.end();
+        }
+        return items;
+    }
+
+    public double[] numbers(String key, int count) {
+        JsonNode value = need(key);
+        if (!value.isArray() || value.size() != count) {
+            throw new DocumentException(at(key) + " must be a list of " + count + " numbers");
+        }
+        double[] numbers = new double[count];
+        for (int i = 0; i < count; i++) {
+            if (!value.get(i).isNumber()) {
+                throw new DocumentException("'" + path + "." + key + "[" + i + "]' must be a number: " + value.get(i));
+            }
+            numbers[i] = value.get(i).doubleValue();
+        }
+        return numbers;
+    }
+
+    /** Runs what makes a value; what the value itself refuses is told with the path. */
+    <T> T checked(java.util.function.Supplier<T> make) {
+        try {
+            return make.get();
+        } catch (IllegalArgumentException refused) {
+            throw new DocumentException("'" + path + "': " + refused.getMessage());
+        }
+    }
+
+    /** Refuses fields that nobody asked for. */
+    public void end() {
+        for (String key : node.propertyNames()) {
+            if (!asked.contains(key)) {
+                throw new DocumentException(at(key) + " is not known here");
+            }
+        }
+    }
+
+    private static String plain(double value) {
+        return value == Math.rint(value) && Math.abs(value) < 1e15 ? Long.toString((long) value) : Double.toString(value);
+    }
+}

@@ -1,0 +1,54 @@
+package foldback.engine.render;
+
+import foldback.media.MediaException;
+import foldback.media.ffmpeg.FrameIndex;
+import foldback.media.ffmpeg.MediaInfo;
+import foldback.media.ffmpeg.MediaProbe;
+import java.nio.file.Path;
+import java.util.Locale;
+
+/**
+ * What was found in a finished file.
+ *
+ * @param projection the tagged projection
+ * @param sound the codec of the sound, or "none"
+ */
+public record Verified(
+        long frames, double seconds, int width, int height, int bits, String range, String projection, String sound, long bytes) {
+
+    /**
+     * Reads a file back and holds it against what was asked.
+     *
+     * @throws MediaException where it is not what the job says
+     */
+    static Verified check(Path file, RenderJob job) {
+        MediaInfo info = MediaProbe.probe(file);
+        MediaInfo.Video video = info.video().orElseThrow(() -> new MediaException(file, "The result has no picture."));
+        long frames = FrameIndex.read(file).frames();
+        Verified found = new Verified(
+                frames,
+                info.durationSeconds(),
+                video.width(),
+                video.height(),
+                video.format().bits(),
+                video.tags().range().name().toLowerCase(Locale.ROOT),
+                video.projection().orElse("none"),
+                info.audio().isEmpty() ? "none" : info.audio().get(0).codec(),
+                file.toFile().length());
+        require(file, "frames", frames, job.frames());
+        require(file, "width", video.width(), job.spec().canvas().width());
+        require(file, "height", video.height(), job.spec().canvas().height());
+        require(file, "bits", video.format().bits(), job.spec().bits());
+        if (!found.projection().equals("equirectangular")) {
+            throw new MediaException(file, "The result is not tagged as a sphere. Start it again.");
+        }
+        return found;
+    }
+
+    private static void require(Path file, String what, long found, long wanted) {
+        if (found != wanted) {
+            throw new MediaException(
+                    file, "The result is not what was asked: " + what + " is " + found + ", not " + wanted + ". Start it again.");
+        }
+    }
+}
