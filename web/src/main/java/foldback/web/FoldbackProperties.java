@@ -26,6 +26,11 @@ public record FoldbackProperties(
         return home.toAbsolutePath().normalize().resolve("deliverables");
     }
 
+    /** The folder of the clips. */
+    public Path media() {
+        return home.toAbsolutePath().normalize().resolve("media");
+    }
+
     /** The folder of half-made and remakeable files. */
     public Path work() {
         return home.toAbsolutePath().normalize().resolve("work");

@@ -9,5 +9,7 @@ public interface ProjectRepository extends Repository<Project, Long> {
 
     List<Project> findAllByOrderByCreatedAtDesc();
 
+    java.util.Optional<Project> findById(Long id);
+
     List<Project> findByName(String name);
 }

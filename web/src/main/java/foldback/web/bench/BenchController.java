@@ -1,0 +1,95 @@
+package foldback.web.bench;
+
+import foldback.web.Role;
+import foldback.web.page.NotFoundException;
+import foldback.web.project.Project;
+import foldback.web.project.ProjectRepository;
+import foldback.web.project.Take;
+import foldback.web.project.TakeRepository;
+import foldback.web.recipe.RecipePatch;
+import foldback.web.recipe.Recipes;
+import org.springframework.context.annotation.Profile;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+
+/** The bench: its page, and the state that the page shows and changes. */
+@Controller
+@Profile(Role.PAGES)
+class BenchController {
+    private final BenchService bench;
+    private final Recipes recipes;
+    private final TakeRepository takes;
+    private final ProjectRepository projects;
+
+    BenchController(BenchService bench, Recipes recipes, TakeRepository takes, ProjectRepository projects) {
+        this.bench = bench;
+        this.recipes = recipes;
+        this.takes = takes;
+        this.projects = projects;
+    }
+
+    @GetMapping("/takes/{takeId}")
+    String page(@PathVariable Long takeId, Model model) {
+        Take take = takes.findById(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+        Project project = projects.findById(take.projectId()).orElseThrow();
+        model.addAttribute("take", take);
+        model.addAttribute("project", project);
+        return "bench";
+    }
+
+    @GetMapping("/api/takes/{takeId}")
+    @ResponseBody
+    TakeState state(@PathVariable Long takeId) {
+        return bench.state(takeId);
+    }
+
+    @PostMapping("/api/takes/{takeId}/revisions")
+    @ResponseBody
+    TakeState change(@PathVariable Long takeId, @RequestBody RecipePatch patch) {
+        return bench.change(takeId, patch);
+    }
+
+    @PostMapping("/api/takes/{takeId}/undo")
+    @ResponseBody
+    TakeState undo(@PathVariable Long takeId, @RequestParam int base) {
+        return bench.undo(takeId, base);
+    }
+
+    @PostMapping("/api/takes/{takeId}/redo")
+    @ResponseBody
+    TakeState redo(@PathVariable Long takeId, @RequestParam int base) {
+        return bench.redo(takeId, base);
+    }
+
+    @PostMapping("/api/takes/{takeId}/even")
+    @ResponseBody
+    TakeState even(@PathVariable Long takeId, @RequestParam int base) {
+        return bench.even(takeId, base);
+    }
+
+    @GetMapping("/api/takes/{takeId}/revisions/{number}/lanes/balance")
+    @ResponseBody
+    BenchService.Curve balance(@PathVariable Long takeId, @PathVariable int number) {
+        return bench.balanceCurve(takeId, number);
+    }
+
+    @GetMapping("/api/takes/{takeId}/revisions/{number}/recipe.json")
+    ResponseEntity<String> recipe(@PathVariable Long takeId, @PathVariable int number) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_JSON)
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment().filename("take-" + takeId + "-revision-" + number + ".recipe.json").build().toString())
+                .body(recipes.revision(takeId, number).recipe());
+    }
+}

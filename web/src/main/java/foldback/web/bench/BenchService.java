@@ -1,0 +1,129 @@
+package foldback.web.bench;
+
+import foldback.core.recipe.Recipe;
+import foldback.core.time.TimeSpan;
+import foldback.engine.document.RecipeJson;
+import foldback.engine.preview.BalanceMeter;
+import foldback.engine.preview.Previewer;
+import foldback.engine.take.Take;
+import foldback.engine.take.TakeClip;
+import foldback.media.ffmpeg.MediaInfo;
+import foldback.web.Role;
+import foldback.web.page.NotFoundException;
+import foldback.web.preview.OpenTakes;
+import foldback.web.project.ProjectRepository;
+import foldback.web.project.TakeRepository;
+import foldback.web.recipe.RecipePatch;
+import foldback.web.recipe.Recipes;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.context.annotation.Profile;
+import org.springframework.stereotype.Service;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What the bench asks for. */
+@Service
+@Profile(Role.PAGES)
+class BenchService {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final int CURVE_POINTS = 9;
+    private final Recipes recipes;
+    private final OpenTakes takes;
+    private final Previewer previewer;
+    private final TakeRepository takeRows;
+    private final ProjectRepository projects;
+
+    BenchService(
+            Recipes recipes, OpenTakes takes, Previewer previewer, TakeRepository takeRows, ProjectRepository projects) {
+        this.recipes = recipes;
+        this.takes = takes;
+        this.previewer = previewer;
+        this.takeRows = takeRows;
+        this.projects = projects;
+    }
+
+    /** A curve over take time. */
+    record Curve(String unit, List<double[]> points) {}
+
+    TakeState state(Long takeId) {
+        return stateOf(takeId, recipes.head(takeId));
+    }
+
+    TakeState change(Long takeId, RecipePatch patch) {
+        Recipe changed = patch.on(recipes.revision(takeId, patch.base()).recipe());
+        return stateOf(takeId, recipes.change(takeId, patch.base(), changed, patch.label()));
+    }
+
+    TakeState undo(Long takeId, int base) {
+        return stateOf(takeId, recipes.undo(takeId, base));
+    }
+
+    TakeState redo(Long takeId, int base) {
+        return stateOf(takeId, recipes.redo(takeId, base));
+    }
+
+    /** Measures the balance and records it as a change. */
+    TakeState even(Long takeId, int base) {
+        Recipe recipe = RecipeJson.read(recipes.revision(takeId, base).recipe());
+        BalanceMeter.Evened evened = BalanceMeter.even(previewer, recipe, takes.of(recipe));
+        return stateOf(
+                takeId, recipes.change(takeId, base, recipe.withBalance(evened.balance()), "Even exposure and colour"));
+    }
+
+    Curve balanceCurve(Long takeId, int revision) {
+        Recipe recipe = RecipeJson.read(recipes.revision(takeId, revision).recipe());
+        Take take = takes.of(recipe);
+        TimeSpan span = take.commonSpan();
+        List<double[]> points = new ArrayList<>();
+        for (int i = 0; i < CURVE_POINTS; i++) {
+            double t = span.from() + span.seconds() * i / (CURVE_POINTS - 1) * 0.999;
+            double residual = BalanceMeter.residual(previewer, recipe, take, t);
+            if (!Double.isNaN(residual)) {
+                points.add(new double[] {t, residual});
+            }
+        }
+        return new Curve("stops", points);
+    }
+
+    private TakeState stateOf(Long takeId, Recipes.Head head) {
+        Recipe recipe = RecipeJson.read(head.revision().recipe());
+        Take take = takes.of(recipe);
+        TimeSpan span = take.commonSpan();
+        int canvas = takeRows
+                .findById(takeId)
+                .flatMap(row -> projects.findById(row.projectId()))
+                .orElseThrow(() -> new NotFoundException("take " + takeId))
+                .canvasWidth();
+        return new TakeState(
+                takeId,
+                head.revision().number(),
+                head.revision().label(),
+                head.undo().orElse(null),
+                head.redo().orElse(null),
+                JSON.readTree(head.revision().recipe()),
+                Ledger.of(recipe, take),
+                take.clips().stream().map(BenchService::row).toList(),
+                span.from(),
+                span.to(),
+                recipe.rate().perSecond(),
+                canvas);
+    }
+
+    private static TakeState.ClipRow row(TakeClip clip) {
+        MediaInfo.Video video = clip.video();
+        return new TakeState.ClipRow(
+                clip.ref().slot(),
+                clip.ref().file(),
+                video.width(),
+                video.height(),
+                video.frameRate(),
+                clip.index().frames(),
+                clip.index().duration(),
+                video.codec(),
+                video.format().bits(),
+                video.tags().range().name().toLowerCase(Locale.ROOT),
+                clip.info().audio().isEmpty() ? "none" : clip.info().audio().get(0).codec(),
+                video.assumed());
+    }
+}

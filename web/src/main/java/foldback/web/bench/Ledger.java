@@ -1,0 +1,97 @@
+package foldback.web.bench;
+
+import foldback.core.balance.BalanceSettings;
+import foldback.core.recipe.BalanceMeasure;
+import foldback.core.recipe.Level;
+import foldback.core.recipe.Recipe;
+import foldback.core.recipe.Seams;
+import foldback.core.run.Evidence;
+import foldback.core.run.Verdict;
+import foldback.core.stitch.StitchPlan;
+import foldback.core.recipe.RecipePlan;
+import foldback.core.warp.Canvas;
+import foldback.engine.take.Take;
+import foldback.engine.take.TakeClip;
+import foldback.media.ffmpeg.MediaInfo;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/** What each stage of a take says of itself. */
+final class Ledger {
+    /** Size at which holes in the sphere are counted. */
+    private static final Canvas COARSE = new Canvas(256, 128);
+
+    private Ledger() {}
+
+    static List<LedgerRow> of(Recipe recipe, Take take) {
+        return List.of(gather(take), rig(recipe, take), balance(recipe), seams(recipe.seams()), level(recipe.level()));
+    }
+
+    private static LedgerRow gather(Take take) {
+        MediaInfo.Video first = take.clips().get(0).video();
+        List<String> differing = new ArrayList<>();
+        for (TakeClip clip : take.clips()) {
+            MediaInfo.Video video = clip.video();
+            if (video.width() != first.width() || video.height() != first.height()) {
+                differing.add(clip.ref().slot() + " is " + video.width() + " x " + video.height());
+            } else if (!video.frameRate().equals(first.frameRate())) {
+                differing.add(clip.ref().slot() + " has another frame rate");
+            } else if (!video.tags().equals(first.tags()) || !video.format().equals(first.format())) {
+                differing.add(clip.ref().slot() + " has other colour settings");
+            }
+        }
+        int count = take.clips().size();
+        String size = first.width() + " x " + first.height();
+        Evidence evidence = differing.isEmpty()
+                ? new Evidence(Verdict.SURE, "All clips have " + size + ", one frame rate and one set of colour tags.", count + " clips agree")
+                : new Evidence(Verdict.CHECK, "Lenses were recorded with different settings: " + String.join("; ", differing) + ".", count + " clips differ");
+        List<LedgerRow.Bar> bars = take.clips().stream()
+                .map(clip -> new LedgerRow.Bar(clip.ref().slot(), clip.span().from(), clip.span().to()))
+                .toList();
+        return LedgerRow.of("gather", "Gather", evidence, "bars", bars);
+    }
+
+    private static LedgerRow rig(Recipe recipe, Take take) {
+        double hole = StitchPlan.compile(RecipePlan.compile(recipe, COARSE, take.sources()).settings()).holeFraction();
+        String reason = "Not measured on this take.";
+        if (hole > 0.0005) {
+            reason += String.format(Locale.ROOT, " %.1f%% of the sphere is covered by no lens.", 100 * hole);
+        }
+        return LedgerRow.of("rig", "Rig", new Evidence(Verdict.CHECK, reason, recipe.rig().name()), "none", List.of());
+    }
+
+    private static LedgerRow balance(Recipe recipe) {
+        if (recipe.balance().measure().isEmpty()) {
+            return LedgerRow.of(
+                    "balance", "Balance", new Evidence(Verdict.UNSETTLED, "The lenses were not evened yet.", "not evened"), "curve", List.of());
+        }
+        BalanceMeasure measure = recipe.balance().measure().get();
+        BalanceSettings settings = BalanceSettings.defaults();
+        Verdict verdict = measure.patches() < settings.minPatches() || measure.residualStops() > settings.checkStops()
+                ? Verdict.UNSETTLED
+                : measure.residualStops() > settings.sureStops() ? Verdict.CHECK : Verdict.SURE;
+        String reason = String.format(
+                Locale.ROOT, "%.2f stops apart before, %.2f after, at %d places in the overlaps.",
+                measure.beforeStops(), measure.residualStops(), measure.patches());
+        return LedgerRow.of(
+                "balance",
+                "Balance",
+                new Evidence(verdict, reason, String.format(Locale.ROOT, "%.2f stops left", measure.residualStops())),
+                "curve",
+                List.of());
+    }
+
+    private static LedgerRow seams(Seams seams) {
+        double degrees = Math.toDegrees(seams.feather());
+        String figure = degrees == 0 ? "hard cut" : String.format(Locale.ROOT, "feather %.1f°", degrees);
+        return LedgerRow.of("seams", "Seams", new Evidence(Verdict.CHECK, "Not measured.", figure), "none", List.of());
+    }
+
+    private static LedgerRow level(Level level) {
+        String figure = String.format(
+                Locale.ROOT, "%.1f° %.1f° %.1f°",
+                Math.toDegrees(level.yaw()) + 0.0, Math.toDegrees(level.pitch()) + 0.0, Math.toDegrees(level.roll()) + 0.0);
+        return LedgerRow.of("level", "Level", new Evidence(Verdict.CHECK, "By eye.", figure), "none", List.of());
+    }
+}

@@ -1,0 +1,35 @@
+package foldback.web.bench;
+
+import java.util.List;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * All that the bench shows of a take, after every change.
+ *
+ * @param revision number of the head
+ * @param label what the head's change was
+ * @param undo what undo would take back, or null
+ * @param redo what redo would bring again, or null
+ * @param recipe the head's recipe document
+ * @param from take time from which all lenses have frames
+ * @param to take time until which all lenses have frames
+ */
+record TakeState(
+        long take,
+        int revision,
+        String label,
+        String undo,
+        String redo,
+        JsonNode recipe,
+        List<LedgerRow> ledger,
+        List<ClipRow> clips,
+        double from,
+        double to,
+        double rate,
+        int canvasWidth) {
+
+    /** A clip as the Gather sheet lists it. */
+    record ClipRow(
+            String slot, String file, int width, int height, String frameRate, int frames, double seconds, String codec,
+            int bits, String range, String sound, List<String> assumed) {}
+}

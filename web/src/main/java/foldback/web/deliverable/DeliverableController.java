@@ -1,0 +1,104 @@
+package foldback.web.deliverable;
+
+import foldback.web.Role;
+import java.util.List;
+import java.util.Map;
+import org.springframework.context.annotation.Profile;
+import org.springframework.core.io.FileSystemResource;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+
+/** Handover: the page, the queue and the finished files. */
+@Controller
+@Profile(Role.PAGES)
+class DeliverableController {
+    private final Deliverables deliverables;
+    private final DeliverableNews news;
+
+    DeliverableController(Deliverables deliverables, DeliverableNews news) {
+        this.deliverables = deliverables;
+        this.news = news;
+    }
+
+    @GetMapping("/handover")
+    String page(Model model) {
+        return "handover";
+    }
+
+    @GetMapping("/api/deliverables")
+    @ResponseBody
+    List<DeliverableView> all() {
+        return deliverables.all();
+    }
+
+    /** The queue whenever it changes, as server-sent events. */
+    @GetMapping("/api/deliverables/news")
+    SseEmitter news() {
+        return news.subscribe();
+    }
+
+    @GetMapping("/api/deliverables/free-name")
+    @ResponseBody
+    Map<String, String> freeName(@RequestParam String wanted) {
+        return Map.of("name", deliverables.freeName(wanted));
+    }
+
+    @PostMapping("/api/takes/{takeId}/deliverables")
+    @ResponseBody
+    DeliverableView add(@PathVariable Long takeId, @RequestBody NewDeliverable asked) {
+        return deliverables.add(takeId, asked);
+    }
+
+    @PostMapping("/api/deliverables/{id}/cancel")
+    ResponseEntity<Void> cancel(@PathVariable Long id) {
+        deliverables.cancel(id);
+        return ResponseEntity.noContent().build();
+    }
+
+    @PostMapping("/api/deliverables/{id}/retry")
+    ResponseEntity<Void> retry(@PathVariable Long id) {
+        deliverables.retry(id);
+        return ResponseEntity.noContent().build();
+    }
+
+    @GetMapping("/api/deliverables/{id}/file")
+    ResponseEntity<FileSystemResource> file(@PathVariable Long id) {
+        FileSystemResource file = new FileSystemResource(deliverables.file(id));
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType("video/mp4"))
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.inline().filename(file.getFilename()).build().toString())
+                .body(file);
+    }
+
+    @GetMapping("/api/deliverables/{id}/spec.json")
+    ResponseEntity<String> spec(@PathVariable Long id) {
+        return document("spec", id, deliverables.row(id).spec());
+    }
+
+    @GetMapping("/api/deliverables/{id}/recipe.json")
+    ResponseEntity<String> recipe(@PathVariable Long id) {
+        return document("recipe", id, deliverables.recipeOf(id));
+    }
+
+    private static ResponseEntity<String> document(String kind, Long id, String text) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_JSON)
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment().filename("deliverable-" + id + "." + kind + ".json").build().toString())
+                .body(text);
+    }
+}

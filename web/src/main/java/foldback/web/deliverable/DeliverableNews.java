@@ -1,0 +1,74 @@
+package foldback.web.deliverable;
+
+import foldback.web.Role;
+import java.io.IOException;
+import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import org.springframework.beans.factory.DisposableBean;
+import org.springframework.context.annotation.Profile;
+import org.springframework.dao.DataAccessException;
+import org.springframework.http.MediaType;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+
+/** Tells open pages how the queue stands: the worker writes to the database, this looks while somebody listens. */
+@Component
+@Profile(Role.PAGES)
+class DeliverableNews implements DisposableBean {
+    private static final long LOOK_EVERY_MILLIS = 500;
+    private final Deliverables deliverables;
+    private final List<SseEmitter> listeners = new CopyOnWriteArrayList<>();
+    private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
+        Thread thread = new Thread(task, "deliverable-news");
+        thread.setDaemon(true);
+        return thread;
+    });
+    private List<DeliverableView> last = List.of();
+
+    DeliverableNews(Deliverables deliverables) {
+        this.deliverables = deliverables;
+        clock.scheduleWithFixedDelay(this::look, LOOK_EVERY_MILLIS, LOOK_EVERY_MILLIS, TimeUnit.MILLISECONDS);
+    }
+
+    SseEmitter subscribe() {
+        SseEmitter listener = new SseEmitter(0L);
+        listener.onCompletion(() -> listeners.remove(listener));
+        listener.onError(gone -> listeners.remove(listener));
+        send(listener, deliverables.all());
+        listeners.add(listener);
+        return listener;
+    }
+
+    private void look() {
+        if (listeners.isEmpty()) {
+            return;
+        }
+        try {
+            List<DeliverableView> now = deliverables.all();
+            if (!now.equals(last)) {
+                last = now;
+                listeners.forEach(listener -> send(listener, now));
+            }
+        } catch (DataAccessException | TransactionException away) {
+            // The pages say themselves that the database is away; the next look tells the news.
+        }
+    }
+
+    private void send(SseEmitter listener, List<DeliverableView> news) {
+        try {
+            listener.send(SseEmitter.event().name("deliverables").data(news, MediaType.APPLICATION_JSON));
+        } catch (IOException | IllegalStateException gone) {
+            listeners.remove(listener);
+        }
+    }
+
+    @Override
+    public void destroy() {
+        clock.shutdownNow();
+        listeners.forEach(SseEmitter::complete);
+    }
+}

@@ -1,0 +1,40 @@
+package foldback.web.deliverable;
+
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A deliverable as pages show it. */
+record DeliverableView(
+        long id,
+        long take,
+        String name,
+        String state,
+        long framesDone,
+        long framesTotal,
+        double framesPerSecond,
+        double secondsLeft,
+        String message,
+        double from,
+        double to,
+        JsonNode spec,
+        JsonNode verified) {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    static DeliverableView of(Deliverable d) {
+        double rate = d.framesPerSecond();
+        return new DeliverableView(
+                d.id(),
+                d.takeId(),
+                d.name(),
+                d.state().name().toLowerCase(java.util.Locale.ROOT),
+                d.framesDone(),
+                d.framesTotal(),
+                rate,
+                rate > 0 ? (d.framesTotal() - d.framesDone()) / rate : -1,
+                d.message(),
+                d.span().from(),
+                d.span().to(),
+                JSON.readTree(d.spec()),
+                d.verified() == null ? null : JSON.readTree(d.verified()));
+    }
+}

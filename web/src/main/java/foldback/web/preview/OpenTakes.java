@@ -1,0 +1,40 @@
+package foldback.web.preview;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import foldback.core.recipe.ClipRef;
+import foldback.core.recipe.Recipe;
+import foldback.engine.take.Take;
+import foldback.engine.take.TakeClip;
+import foldback.web.FoldbackProperties;
+import java.nio.file.Path;
+import java.util.List;
+import org.springframework.stereotype.Service;
+
+/** Takes whose files are open, by their clips; opening hashes and indexes the files, so it is done once. */
+@Service
+public class OpenTakes {
+    private final Path media;
+    private final Cache<List<String>, Take> opened =
+            Caffeine.newBuilder().maximumSize(16).build();
+
+    OpenTakes(FoldbackProperties properties) {
+        this.media = properties.media();
+    }
+
+    /** The clips of a recipe, in the order of its rig, with the recipe's offsets. */
+    public Take of(Recipe recipe) {
+        List<String> key = recipe.rig().lenses().stream()
+                .map(lens -> recipe.clip(lens.slot()))
+                .map(clip -> clip.slot() + clip.sha256() + clip.file())
+                .toList();
+        Take take = opened.get(key, k -> Take.open(recipe, media));
+        return new Take(take.clips().stream()
+                .map(clip -> withOffset(clip, recipe.clip(clip.ref().slot())))
+                .toList());
+    }
+
+    private static TakeClip withOffset(TakeClip clip, ClipRef ref) {
+        return new TakeClip(ref, clip.file(), clip.info(), clip.index());
+    }
+}

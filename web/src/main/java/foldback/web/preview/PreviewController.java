@@ -1,0 +1,107 @@
+package foldback.web.preview;
+
+import foldback.core.picture.Frame;
+import foldback.core.recipe.Recipe;
+import foldback.core.time.TimeSpan;
+import foldback.core.warp.Canvas;
+import foldback.engine.document.RecipeJson;
+import foldback.engine.preview.Previewer;
+import foldback.engine.take.Take;
+import foldback.media.JpegWriter;
+import foldback.web.Role;
+import foldback.web.recipe.RecipePatch;
+import foldback.web.recipe.Recipes;
+import java.time.Duration;
+import java.util.concurrent.atomic.AtomicLong;
+import org.springframework.context.annotation.Profile;
+import org.springframework.http.CacheControl;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Pictures of a take: kept states by an address that never changes, unsaved ones by their patch. */
+@RestController
+@Profile(Role.PAGES)
+@RequestMapping("/api/takes/{takeId}")
+class PreviewController {
+    private static final float QUALITY = 0.88f;
+    private static final int MAX_HALVINGS = 3;
+    private static final int THUMBNAIL_WIDTH = 640;
+    private final Recipes recipes;
+    private final OpenTakes takes;
+    private final Previewer previewer;
+    /** Numbers the unsaved states, so that only the newest one of a drag is worked on. */
+    private final AtomicLong newest = new AtomicLong();
+
+    PreviewController(Recipes recipes, OpenTakes takes, Previewer previewer) {
+        this.recipes = recipes;
+        this.takes = takes;
+        this.previewer = previewer;
+    }
+
+    @GetMapping("/revisions/{number}/sphere")
+    ResponseEntity<byte[]> kept(
+            @PathVariable Long takeId, @PathVariable int number, @RequestParam double t, @RequestParam int width)
+            throws InterruptedException {
+        Recipe recipe = RecipeJson.read(recipes.revision(takeId, number).recipe());
+        return picture(sphere(recipe, t, width), true);
+    }
+
+    /** The take's head in the middle of its time, small. */
+    @GetMapping("/thumbnail")
+    ResponseEntity<byte[]> thumbnail(@PathVariable Long takeId) throws InterruptedException {
+        Recipe recipe = RecipeJson.read(recipes.head(takeId).revision().recipe());
+        TimeSpan span = takes.of(recipe).commonSpan();
+        return picture(sphere(recipe, (span.from() + span.to()) / 2, THUMBNAIL_WIDTH), false);
+    }
+
+    @PostMapping("/sphere")
+    ResponseEntity<byte[]> unsaved(
+            @PathVariable Long takeId, @RequestParam double t, @RequestParam int width, @RequestBody RecipePatch patch)
+            throws InterruptedException {
+        long mine = newest.incrementAndGet();
+        Recipe recipe = patch.on(recipes.revision(takeId, patch.base()).recipe());
+        if (mine != newest.get()) {
+            return ResponseEntity.status(HttpStatus.NO_CONTENT).build();
+        }
+        return picture(sphere(recipe, t, width), false);
+    }
+
+    @GetMapping("/revisions/{number}/lens/{slot}")
+    ResponseEntity<byte[]> lens(
+            @PathVariable Long takeId,
+            @PathVariable int number,
+            @PathVariable String slot,
+            @RequestParam double t,
+            @RequestParam(defaultValue = "0") int halvings) {
+        Recipe recipe = RecipeJson.read(recipes.revision(takeId, number).recipe());
+        Take take = takes.of(recipe);
+        for (int i = 0; i < take.clips().size(); i++) {
+            if (take.clips().get(i).ref().slot().equals(slot)) {
+                return picture(previewer.lens(take, i, t, Math.max(0, Math.min(MAX_HALVINGS, halvings))), true);
+            }
+        }
+        throw new IllegalArgumentException("The take has no lens '" + slot + "'.");
+    }
+
+    private Frame sphere(Recipe recipe, double seconds, int width) throws InterruptedException {
+        return previewer.sphere(recipe, takes.of(recipe), seconds, new Canvas(width, width / 2));
+    }
+
+    private static ResponseEntity<byte[]> picture(Frame frame, boolean immutable) {
+        CacheControl cache = immutable
+                ? CacheControl.maxAge(Duration.ofDays(30)).cachePrivate().immutable()
+                : CacheControl.noStore();
+        return ResponseEntity.ok()
+                .contentType(MediaType.IMAGE_JPEG)
+                .cacheControl(cache)
+                .body(JpegWriter.encode(frame, QUALITY));
+    }
+}

@@ -1,0 +1,25 @@
+package foldback.web.preview;
+
+import foldback.engine.preview.Previewer;
+import foldback.web.Role;
+import java.time.Clock;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.context.annotation.Profile;
+
+/** The parts of the engine that the pages hold. */
+@Configuration
+class PreviewSettings {
+    private static final long FRAME_CACHE_BYTES = 500L << 20;
+
+    @Bean
+    @Profile(Role.PAGES)
+    Previewer previewer() {
+        return new Previewer(FRAME_CACHE_BYTES, Runtime.getRuntime().availableProcessors());
+    }
+
+    @Bean
+    Clock clock() {
+        return Clock.systemUTC();
+    }
+}

@@ -1,0 +1,22 @@
+package foldback.web.project;
+
+import jakarta.persistence.LockModeType;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
+import org.springframework.data.repository.Repository;
+
+/** The takes of all projects. */
+public interface TakeRepository extends Repository<Take, Long> {
+    Take save(Take take);
+
+    Optional<Take> findById(Long id);
+
+    List<Take> findByProjectIdOrderByPosition(Long projectId);
+
+    /** The take, held against other changes until the transaction ends. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select t from Take t where t.id = :id")
+    Optional<Take> lock(Long id);
+}

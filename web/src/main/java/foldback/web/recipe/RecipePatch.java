@@ -1,0 +1,41 @@
+package foldback.web.recipe;
+
+import foldback.core.recipe.Recipe;
+import foldback.engine.document.DocumentException;
+import foldback.engine.document.RecipeJson;
+import java.util.List;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * A small change of a recipe: whole sections are replaced.
+ *
+ * @param base number of the revision it was made on
+ * @param label what was done, for people
+ * @param set the sections that change: rig, balance, seams, level
+ */
+public record RecipePatch(int base, String label, ObjectNode set) {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final List<String> SECTIONS = List.of("rig", "balance", "seams", "level");
+
+    public RecipePatch {
+        if (set == null) {
+            throw new IllegalArgumentException("'set' is missing");
+        }
+        label = label == null || label.isBlank() ? "Change" : label;
+    }
+
+    /** The changed recipe; refuses unknown sections and wrong values by name. */
+    public Recipe on(String recipe) {
+        ObjectNode document = (ObjectNode) JSON.readTree(recipe);
+        for (var section : set.properties()) {
+            if (!SECTIONS.contains(section.getKey())) {
+                throw new DocumentException("'" + section.getKey() + "' cannot be changed here");
+            }
+            JsonNode value = section.getValue();
+            document.set(section.getKey(), value);
+        }
+        return RecipeJson.read(JSON.writeValueAsString(document));
+    }
+}

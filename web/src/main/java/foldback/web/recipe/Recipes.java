@@ -1,0 +1,109 @@
+package foldback.web.recipe;
+
+import foldback.core.recipe.Recipe;
+import foldback.engine.document.RecipeJson;
+import foldback.web.page.NotFoundException;
+import foldback.web.project.Take;
+import foldback.web.project.TakeRepository;
+import java.time.Clock;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The revisions of takes: changed by small patches, undone and redone by moving the head. */
+@Service
+public class Recipes {
+    private static final int MAX_LABEL = 160;
+    private final TakeRepository takes;
+    private final RevisionRepository revisions;
+    private final Clock clock;
+
+    Recipes(TakeRepository takes, RevisionRepository revisions, Clock clock) {
+        this.takes = takes;
+        this.revisions = revisions;
+        this.clock = clock;
+    }
+
+    /** Where a take's head is. */
+    public record Head(Revision revision, Optional<String> undo, Optional<String> redo) {}
+
+    @Transactional(readOnly = true)
+    public Head head(Long takeId) {
+        Take take = takes.findById(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+        return headOf(take);
+    }
+
+    @Transactional(readOnly = true)
+    public Revision revision(Long takeId, int number) {
+        return revisions
+                .findByTakeIdAndNumber(takeId, number)
+                .orElseThrow(() -> new NotFoundException("revision " + number));
+    }
+
+    @Transactional(readOnly = true)
+    public Revision byId(Long id) {
+        return revisions.findById(id).orElseThrow(() -> new NotFoundException("revision"));
+    }
+
+    /** The first revision of a new take. */
+    @Transactional
+    public void start(Long takeId, Recipe recipe, String label) {
+        Take take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+        append(take, null, 1, RecipeJson.write(recipe), label);
+    }
+
+    /**
+     * Records a change.
+     *
+     * @param base number of the revision that the change was made on
+     * @throws StaleRevisionException where the head is another one; nothing is recorded
+     */
+    @Transactional
+    public Head change(Long takeId, int base, Recipe recipe, String label) {
+        Take take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+        Revision head = expect(take, base, label);
+        int last = revisions.findFirstByTakeIdOrderByNumberDesc(takeId).orElseThrow().number();
+        append(take, head.id(), last + 1, RecipeJson.write(recipe), label);
+        return headOf(take);
+    }
+
+    @Transactional
+    public Head undo(Long takeId, int base) {
+        Take take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+        Revision head = expect(take, base, "Undo");
+        if (head.parentId() != null) {
+            take.moveHead(head.parentId());
+        }
+        return headOf(take);
+    }
+
+    @Transactional
+    public Head redo(Long takeId, int base) {
+        Take take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+        Revision head = expect(take, base, "Redo");
+        revisions.findFirstByParentIdOrderByNumberDesc(head.id()).ifPresent(child -> take.moveHead(child.id()));
+        return headOf(take);
+    }
+
+    private Revision expect(Take take, int base, String label) {
+        Revision head = revisions.findById(take.headRevisionId()).orElseThrow();
+        if (head.number() != base) {
+            throw new StaleRevisionException(base, label, head.number(), head.label());
+        }
+        return head;
+    }
+
+    private void append(Take take, Long parent, int number, String recipe, String label) {
+        String kept = label.length() > MAX_LABEL ? label.substring(0, MAX_LABEL) : label;
+        Revision revision = revisions.save(new Revision(
+                take.id(), parent, number, recipe, kept, revisions.builtInAuthor(), clock.instant()));
+        take.moveHead(revision.id());
+    }
+
+    private Head headOf(Take take) {
+        Revision head = revisions.findById(take.headRevisionId()).orElseThrow();
+        Optional<String> undo = head.parentId() == null ? Optional.empty() : Optional.of(head.label());
+        return new Head(
+                head, undo, revisions.findFirstByParentIdOrderByNumberDesc(head.id()).map(Revision::label));
+    }
+}

@@ -1,0 +1,45 @@
+import { toast } from "../page/toast.js";
+import { startTheme } from "../page/theme.js";
+import { startConflict } from "./conflict.js";
+import { startHandover } from "./handoverDialog.js";
+import { startKeys } from "./keys.js";
+import { startLedger } from "./ledger.js";
+import { startPanes } from "./pane/panes.js";
+import { startSheets } from "./sheet/sheets.js";
+import { Store } from "./store.js";
+
+const store = new Store(document.body.dataset.take);
+const kept = document.getElementById("kept");
+const undo = document.getElementById("undo");
+const redo = document.getElementById("redo");
+
+store.addEventListener("kept", () => {
+  kept.textContent = `Kept, revision ${store.kept.revision}`;
+  kept.title = store.kept.label;
+  undo.disabled = !store.kept.undo;
+  undo.title = store.kept.undo ? `Undo: ${store.kept.undo}` : "";
+  redo.disabled = !store.kept.redo;
+  redo.title = store.kept.redo ? `Redo: ${store.kept.redo}` : "";
+});
+store.addEventListener("draft", () => {
+  if (Object.keys(store.draft).length > 0) {
+    kept.textContent = "Changing…";
+  }
+});
+undo.addEventListener("click", () => store.undo());
+redo.addEventListener("click", () => store.redo());
+
+const toggleTheme = startTheme();
+const panes = startPanes(store);
+startLedger(store);
+startSheets(store);
+startConflict(store);
+const openHandover = startHandover(store);
+try {
+  await store.load();
+  panes.open();
+  startKeys(store, panes, toggleTheme, openHandover);
+  document.body.dataset.ready = "yes";
+} catch (failure) {
+  toast(failure.message);
+}

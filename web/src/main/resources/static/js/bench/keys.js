@@ -1,0 +1,50 @@
+import { element, part } from "../page/parts.js";
+
+/** The keyboard ways of the bench, and their overview. */
+export function startKeys(store, panes, toggleTheme, openHandover) {
+  const frame = (count) => () => store.setTime(store.time + count / store.kept.rate);
+  const stage = (i) => () => store.kept.ledger[i] && store.setStage(store.kept.ledger[i].stage);
+  const ways = [
+    ["ArrowLeft", "Left", "one frame back", frame(-1)],
+    ["ArrowRight", "Right", "one frame forth", frame(1)],
+    ["Shift+ArrowLeft", "Shift Left", "one second back", () => store.setTime(store.time - 1)],
+    ["Shift+ArrowRight", "Shift Right", "one second forth", () => store.setTime(store.time + 1)],
+    ["Home", "Home", "first frame", () => store.setTime(store.kept.from)],
+    ["End", "End", "last frame", () => store.setTime(store.lastTime())],
+    ["b", "B", "range begins here", () => store.setRange({ ...store.range, from: store.time })],
+    ["e", "E", "range ends after this frame", () => store.setRange({ ...store.range, to: store.time + 1 / store.kept.rate })],
+    ...[1, 2, 3, 4, 5].map((n) => [String(n), String(n), `stage ${n}: ${store.kept.ledger[n - 1].name}`, stage(n - 1)]),
+    ["w", "W", "whole picture", () => panes.all((pane) => pane.content.fit())],
+    ["x", "X", "1:1", () => panes.all((pane) => pane.content.one())],
+    ["g", "G", "grid and centre mark", () => panes.press("grid")],
+    ["p", "P", "one or two panes", () => panes.split()],
+    ["Ctrl+z", "Ctrl Z", "undo", () => store.undo()],
+    ["Ctrl+Shift+Z", "Ctrl Shift Z", "redo", () => store.redo()],
+    ["h", "H", "hand over", openHandover],
+    ["t", "T", "light or dim", toggleTheme],
+    ["?", "?", "this overview", help],
+  ];
+  const dialog = document.getElementById("help-dialog");
+  for (const [, name, what] of ways) {
+    const key = element("span");
+    key.append(...name.split(" ").map((each) => element("kbd", {}, each)));
+    part(dialog, "keys").append(key, element("span", {}, what));
+  }
+  const extra = element("span", { class: "soft", style: "grid-column: 1 / -1" }, "In a number: up and down step it, Shift ten times, Alt a tenth. Over a picture: wheel zooms, drag pans (in Level: Ctrl drag). In the look-around: Alt and arrows.");
+  part(dialog, "keys").append(extra);
+  function help() {
+    dialog.showModal();
+  }
+  document.getElementById("help").addEventListener("click", help);
+  document.addEventListener("keydown", (event) => {
+    if (event.target.closest("input, select, textarea, dialog[open]") || event.altKey) {
+      return;
+    }
+    const name = [event.ctrlKey || event.metaKey ? "Ctrl+" : "", event.shiftKey && event.key !== "?" ? "Shift+" : "", event.key].join("");
+    const way = ways.find(([key]) => key === name);
+    if (way) {
+      event.preventDefault();
+      way[3]();
+    }
+  });
+}

@@ -1,0 +1,121 @@
+const EDGE = 10;
+
+const colour = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+
+/** Where a time lies on the shared axis, in CSS pixels. */
+export function timeToX(time, span, width) {
+  return EDGE + ((time - span.from) / (span.to - span.from)) * (width - 2 * EDGE);
+}
+
+export function xToTime(x, span, width) {
+  return span.from + ((x - EDGE) / (width - 2 * EDGE)) * (span.to - span.from);
+}
+
+/** A canvas sized for sharp lines, and its drawing context in CSS pixels. */
+export function sharp(canvas) {
+  const { clientWidth: width, clientHeight: height } = canvas.parentElement;
+  const ratio = window.devicePixelRatio || 1;
+  canvas.width = width * ratio;
+  canvas.height = height * ratio;
+  const g = canvas.getContext("2d");
+  g.scale(ratio, ratio);
+  g.clearRect(0, 0, width, height);
+  return { g, width, height };
+}
+
+/** When clips have frames. */
+export function drawBars(canvas, bars, span) {
+  const { g, width, height } = sharp(canvas);
+  const gap = (height - 8) / bars.length;
+  g.font = "600 10px Archivo";
+  bars.forEach((bar, i) => {
+    const y = 4 + gap * (i + 0.5);
+    const from = timeToX(bar.from, span, width);
+    const to = timeToX(bar.to, span, width);
+    g.fillStyle = colour("--edge");
+    g.fillRect(from + 14, y - 1.5, to - from - 14, 3);
+    g.fillStyle = colour("--ink");
+    g.fillText(bar.label, from, y + 3.5);
+  });
+}
+
+/** A quantity over time, with the line that divides good from doubtful. */
+export function drawCurve(canvas, points, span, limit, unit) {
+  const { g, width, height } = sharp(canvas);
+  const most = Math.max(limit * 2, ...points.map((point) => point[1])) * 1.1;
+  const y = (value) => height - 3 - (value / most) * (height - 8);
+  g.beginPath();
+  points.forEach(([time, value], i) => {
+    const x = timeToX(time, span, width);
+    if (i === 0) {
+      g.moveTo(x, y(value));
+    } else {
+      g.lineTo(x, y(value));
+    }
+  });
+  g.strokeStyle = colour("--ink");
+  g.lineWidth = 1.2;
+  g.stroke();
+  if (points.length > 1) {
+    g.lineTo(timeToX(points.at(-1)[0], span, width), height - 2);
+    g.lineTo(timeToX(points[0][0], span, width), height - 2);
+    g.closePath();
+    g.fillStyle = colour("--lane");
+    g.globalCompositeOperation = "destination-over";
+    g.fill();
+    g.globalCompositeOperation = "source-over";
+  }
+  g.setLineDash([2, 4]);
+  g.strokeStyle = colour("--edge");
+  g.beginPath();
+  g.moveTo(EDGE, y(limit));
+  g.lineTo(width - EDGE, y(limit));
+  g.stroke();
+  g.setLineDash([]);
+  g.fillStyle = colour("--soft");
+  g.font = "10px Archivo";
+  g.textAlign = "right";
+  g.fillText(`${limit} ${unit}`, width - EDGE, y(limit) - 2);
+}
+
+/** A lane whose quantity nobody measured, and says so. */
+export function drawNothing(canvas, word) {
+  const { g, width, height } = sharp(canvas);
+  g.fillStyle = colour("--soft");
+  g.font = "11px Archivo";
+  g.fillText(word, EDGE, height / 2 + 4);
+  g.setLineDash([1, 5]);
+  g.strokeStyle = colour("--edge");
+  g.beginPath();
+  g.moveTo(EDGE + g.measureText(word).width + 10, height / 2);
+  g.lineTo(width - EDGE, height / 2);
+  g.stroke();
+}
+
+/** The shared axis with its marks and the chosen range. */
+export function drawRuler(canvas, span, range) {
+  const { g, width, height } = sharp(canvas);
+  const steps = [0.1, 0.2, 0.5, 1, 2, 5, 10, 30, 60, 120, 300, 600];
+  const step = steps.find((size) => (size / (span.to - span.from)) * width > 70) ?? 600;
+  g.font = "11px Archivo";
+  g.fillStyle = colour("--soft");
+  g.strokeStyle = colour("--edge");
+  for (let t = Math.ceil(span.from / step) * step; t <= span.to + 1e-9; t += step) {
+    const x = timeToX(t, span, width);
+    g.beginPath();
+    g.moveTo(x, height - 12);
+    g.lineTo(x, height - 6);
+    g.stroke();
+    const text = step < 1 ? `${t.toFixed(1)} s` : `${Math.floor(t / 60)}:${String(Math.round(t % 60)).padStart(2, "0")}`;
+    const room = x + g.measureText(text).width + 4 < width;
+    g.textAlign = room ? "left" : "right";
+    g.fillText(text, room ? x + 3 : x - 3, 12);
+  }
+  g.textAlign = "left";
+  const from = timeToX(range.from, span, width);
+  const to = timeToX(range.to, span, width);
+  g.fillStyle = colour("--ink");
+  g.fillRect(from, height - 5, to - from, 3);
+  g.fillRect(from - 2, height - 10, 4, 10);
+  g.fillRect(to - 2, height - 10, 4, 10);
+}

@@ -1,0 +1,116 @@
+import { askJson } from "../page/api.js";
+import { fromTemplate, part } from "../page/parts.js";
+import { clock } from "./format.js";
+import { drawBars, drawCurve, drawNothing, drawRuler, timeToX, xToTime } from "./lane.js";
+import { verdictSign } from "./verdict.js";
+
+const SURE_STOPS = 0.05;
+
+/** The table under the picture: a row for each stage, its verdict, figure and lane, on one time axis. */
+export function startLedger(store) {
+  const rows = document.getElementById("rows");
+  const ruler = document.getElementById("ruler");
+  const playhead = document.getElementById("playhead");
+  let curve = { revision: 0, points: null };
+
+  const span = () => ({ from: store.kept.from, to: store.kept.to });
+
+  function build() {
+    rows.replaceChildren(
+      ...store.kept.ledger.map((row) => {
+        const fragment = fromTemplate("row");
+        const root = fragment.querySelector(".row");
+        root.dataset.stage = row.stage;
+        root.title = `${row.verdict}: ${row.reason}`;
+        part(root, "name").textContent = row.name;
+        part(root, "figure").textContent = row.figure;
+        part(root, "verdict").replaceChildren(verdictSign(row.verdict));
+        root.querySelector("button").addEventListener("click", () => store.setStage(row.stage));
+        part(root, "lane").addEventListener("pointerdown", scrub);
+        return root;
+      }),
+    );
+    choose();
+    draw();
+    measure();
+  }
+
+  function choose() {
+    for (const row of rows.children) {
+      row.setAttribute("aria-selected", String(row.dataset.stage === store.stage));
+    }
+  }
+
+  function draw() {
+    for (const [i, row] of store.kept.ledger.entries()) {
+      const canvas = rows.children[i].querySelector("canvas");
+      if (row.lane === "bars") {
+        drawBars(canvas, row.bars, span());
+      } else if (row.lane === "curve" && curve.points) {
+        drawCurve(canvas, curve.points, span(), SURE_STOPS, "stops");
+      } else if (row.lane === "curve") {
+        drawNothing(canvas, "measuring");
+      } else {
+        drawNothing(canvas, "not measured");
+      }
+    }
+    drawRuler(ruler.querySelector("canvas"), span(), store.range);
+    showTime();
+  }
+
+  async function measure() {
+    const { revision } = store.kept;
+    try {
+      const answer = await askJson(`${store.path}/revisions/${revision}/lanes/balance`);
+      if (revision === store.kept.revision) {
+        curve = { revision, points: answer.points };
+        draw();
+      }
+    } catch {
+      // The lane stays as it is; the failure shows where the take itself is asked for.
+    }
+  }
+
+  function showTime() {
+    document.getElementById("time").textContent = clock(store.time);
+    const frame = Math.round((store.time - store.kept.from) * store.kept.rate) + 1;
+    const frames = Math.round((store.kept.to - store.kept.from) * store.kept.rate);
+    document.getElementById("frame").textContent = `${frame} of ${frames}`;
+    const left = ruler.offsetLeft + timeToX(store.time, span(), ruler.clientWidth);
+    playhead.style.left = `${left}px`;
+    playhead.style.height = `${document.getElementById("ledger").scrollHeight}px`;
+  }
+
+  function scrub(event) {
+    const lane = event.currentTarget;
+    const box = lane.getBoundingClientRect();
+    const timeAt = (e) => xToTime(e.clientX - box.left, span(), box.width);
+    const near = (time) => Math.abs(timeToX(time, span(), box.width) - (event.clientX - box.left)) < 7;
+    // The ends of the range have handles at the ruler's lower edge.
+    const low = lane === ruler && event.clientY - box.top > box.height - 14;
+    const end = low && near(store.range.from) ? "from" : low && near(store.range.to) ? "to" : null;
+    const move = (e) => {
+      if (end) {
+        store.setRange({ ...store.range, [end]: timeAt(e) });
+      } else {
+        store.setTime(timeAt(e));
+      }
+    };
+    move(event);
+    lane.setPointerCapture(event.pointerId);
+    lane.addEventListener("pointermove", move);
+    lane.addEventListener("pointerup", () => lane.removeEventListener("pointermove", move), { once: true });
+  }
+
+  ruler.addEventListener("pointerdown", scrub);
+  document.getElementById("back").addEventListener("click", () => store.setTime(store.time - 1 / store.kept.rate));
+  document.getElementById("forth").addEventListener("click", () => store.setTime(store.time + 1 / store.kept.rate));
+  store.addEventListener("kept", build);
+  store.addEventListener("stage", choose);
+  store.addEventListener("time", () => {
+    drawRuler(ruler.querySelector("canvas"), span(), store.range);
+    showTime();
+  });
+  document.addEventListener("theme", draw);
+  new ResizeObserver(() => store.kept && draw()).observe(document.getElementById("ledger"));
+}

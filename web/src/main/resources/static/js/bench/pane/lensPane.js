@@ -1,0 +1,85 @@
+import { element } from "../../page/parts.js";
+import { latest } from "./latest.js";
+import { Surface } from "./surface.js";
+
+/** One lens's picture as recorded, with its image circle and axis. */
+export class LensPane {
+  constructor(host, store, pane) {
+    this.store = store;
+    this.pane = pane;
+    this.host = host;
+    this.surface = new Surface(host);
+    this.surface.overlay = (g, o) => this.drawCircle(g, o);
+    this.surface.onZoom = () => this.refresh();
+    this.pictures = latest((signal) => this.fetch(signal), (failure) => pane.note(failure.message));
+    const choice = element("select", { "aria-label": "Lens" });
+    for (const lens of store.kept.recipe.rig.lenses) {
+      choice.append(element("option", { value: lens.slot }, `Lens ${lens.slot}`));
+    }
+    const chosen = pane.options.slot ?? store.kept.recipe.rig.lenses[0].slot;
+    choice.value = chosen;
+    choice.addEventListener("change", () => {
+      pane.options.slot = choice.value;
+      this.refresh();
+    });
+    pane.options.slot = chosen;
+    pane.tools.append(choice);
+  }
+
+  refresh() {
+    this.surface.draw();
+    this.pictures.ask();
+  }
+
+  clip() {
+    return this.store.kept.clips.find((clip) => clip.slot === this.pane.options.slot);
+  }
+
+  async fetch(signal) {
+    const { width, height } = this.clip();
+    const shown = this.surface.now() * width * (window.devicePixelRatio || 1);
+    const halvings = shown > width / 1.4 ? 0 : shown > width / 2.8 ? 1 : 2;
+    const bitmap = await this.store.lensPicture(this.pane.options.slot, halvings, signal);
+    this.surface.show(bitmap, { width, height });
+    this.host.dataset.shown = String(Number(this.host.dataset.shown ?? 0) + 1);
+    this.pane.says(`${width} x ${height} at ${Math.round(this.surface.now() * 100)}%`);
+    this.pane.note("");
+  }
+
+  drawCircle(g, o) {
+    const lens = this.store.section("rig").lenses.find((entry) => entry.slot === this.pane.options.slot);
+    const scale = (o.scale * this.clip().width) / lens.width;
+    const draw = (style, width) => {
+      g.strokeStyle = style;
+      g.lineWidth = width;
+      if (lens.circle) {
+        g.beginPath();
+        g.arc(o.x + lens.circle.centre_x_px * scale, o.y + lens.circle.centre_y_px * scale, lens.circle.radius_px * scale, 0, 7);
+        g.stroke();
+      }
+      const x = o.x + lens.centre_x_px * scale;
+      const y = o.y + lens.centre_y_px * scale;
+      g.beginPath();
+      g.moveTo(x - 9, y);
+      g.lineTo(x + 9, y);
+      g.moveTo(x, y - 9);
+      g.lineTo(x, y + 9);
+      g.stroke();
+    };
+    draw("rgba(0,0,0,.7)", 3);
+    draw("#fff", 1.3);
+  }
+
+  fit() {
+    this.surface.zoomTo(0);
+  }
+
+  one() {
+    this.surface.zoomTo(1 / (window.devicePixelRatio || 1));
+  }
+
+  close() {
+    this.pictures.close();
+    this.surface.close();
+  }
+}

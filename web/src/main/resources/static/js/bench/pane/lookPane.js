@@ -1,0 +1,44 @@
+import { LookView } from "../../page/lookView.js";
+import { plain } from "../format.js";
+import { latest } from "./latest.js";
+
+const WIDTH = 1920;
+const DRAG_WIDTH = 1280;
+
+/** The sphere from inside. */
+export class LookPane {
+  constructor(host, store, pane) {
+    this.store = store;
+    this.view = new LookView(host, ({ yaw, pitch, field }) =>
+      pane.says(`yaw ${plain(yaw, 0)}° pitch ${plain(pitch, 0)}° field ${plain(field, 0)}°`),
+    );
+    this.pictures = latest(async (signal) => {
+      const dragged = Object.keys(store.draft).length > 0;
+      const bitmap = await store.sphere(dragged ? DRAG_WIDTH : WIDTH, signal);
+      if (bitmap) {
+        this.view.show(bitmap);
+        host.dataset.shown = String(Number(host.dataset.shown ?? 0) + 1);
+        pane.note("");
+      }
+    }, (failure) => pane.note(failure.message));
+  }
+
+  refresh() {
+    this.pictures.ask();
+  }
+
+  fit() {
+    this.view.field = 90;
+    this.view.draw();
+  }
+
+  one() {
+    this.view.field = (this.view.host.clientWidth / this.store.kept.canvasWidth) * 360;
+    this.view.zoom(1);
+  }
+
+  close() {
+    this.pictures.close();
+    this.view.close();
+  }
+}

@@ -1,0 +1,156 @@
+import { between, directionAt, ofDegrees, times, toDegrees, turnAbout } from "../rotation.js";
+import { plain } from "../format.js";
+import { latest } from "./latest.js";
+import { Surface } from "./surface.js";
+
+const PREVIEW_WIDTH = 1280;
+const RELEASE_LABEL = "Turn the sphere";
+
+const anglesOf = (level) => ({ yaw: level.yaw_deg, pitch: level.pitch_deg, roll: level.roll_deg });
+
+/** A level section from angles in degrees. */
+export const levelOf = ({ yaw, pitch, roll }) => ({ yaw_deg: round(yaw), pitch_deg: round(pitch), roll_deg: round(roll) });
+
+const round = (value) => Math.round(value * 1e4) / 1e4 + 0;
+
+/** The stitched picture. In the Level stage dragging turns the sphere under the pointer; else it pans. */
+export class SpherePane {
+  constructor(host, store, pane) {
+    this.store = store;
+    this.pane = pane;
+    this.surface = new Surface(host);
+    this.host = host;
+    this.surface.overlay = (g, o) => this.drawGrid(g, o);
+    this.surface.onZoom = () => this.refresh();
+    this.surface.mayPan = (event) => store.stage !== "level" || event.button === 1 || event.ctrlKey;
+    this.pictures = latest((signal) => this.fetch(signal), (failure) => pane.note(failure.message));
+    host.addEventListener("pointerdown", (event) => this.grab(event));
+    host.addEventListener("dblclick", (event) => this.face(event));
+    pane.tool("Grid", "Grid and centre mark (G)", () => pane.options.grid, () => {
+      pane.options.grid = !pane.options.grid;
+      this.surface.draw();
+    });
+  }
+
+  refresh() {
+    this.pictures.ask();
+  }
+
+  fullWidth() {
+    return this.store.kept.canvasWidth;
+  }
+
+  async fetch(signal) {
+    const full = this.fullWidth();
+    const shown = this.surface.now() * full * (window.devicePixelRatio || 1);
+    const dragged = Object.keys(this.store.draft).length > 0;
+    const width = dragged ? PREVIEW_WIDTH : shown > PREVIEW_WIDTH * 1.4 ? full : PREVIEW_WIDTH;
+    const bitmap = await this.store.sphere(width, signal);
+    if (bitmap) {
+      this.host.dataset.shown = String(Number(this.host.dataset.shown ?? 0) + 1);
+      this.surface.show(bitmap, { width: full, height: full / 2 });
+      this.pane.note("");
+    }
+    const percent = Math.round(this.surface.now() * 100 * (window.devicePixelRatio || 1));
+    this.pane.says(`${full} x ${full / 2} at ${percent}%${width < full ? ", preview" : ""}`);
+  }
+
+  drawGrid(g, o) {
+    if (!this.pane.options.grid) {
+      return;
+    }
+    g.lineWidth = 1;
+    for (let i = 0; i <= 12; i++) {
+      const x = o.x + (o.width * i) / 12;
+      const y = o.y + (o.height * i) / 12;
+      const strong = i === 6;
+      g.strokeStyle = strong ? "rgba(255,255,255,.85)" : "rgba(255,255,255,.28)";
+      g.beginPath();
+      g.moveTo(x, o.y);
+      g.lineTo(x, o.y + o.height);
+      if (i % 2 === 0 || strong) {
+        g.moveTo(o.x, y);
+        g.lineTo(o.x + o.width, y);
+      }
+      g.stroke();
+    }
+    const cx = o.x + o.width / 2;
+    const cy = o.y + o.height / 2;
+    g.strokeStyle = "#000";
+    g.lineWidth = 3;
+    this.cross(g, cx, cy);
+    g.strokeStyle = "#fff";
+    g.lineWidth = 1.5;
+    this.cross(g, cx, cy);
+  }
+
+  cross(g, x, y) {
+    g.beginPath();
+    g.moveTo(x - 12, y);
+    g.lineTo(x - 4, y);
+    g.moveTo(x + 4, y);
+    g.lineTo(x + 12, y);
+    g.moveTo(x, y - 12);
+    g.lineTo(x, y - 4);
+    g.moveTo(x, y + 4);
+    g.lineTo(x, y + 12);
+    g.stroke();
+  }
+
+  /** What was grabbed stays under the pointer: canvasFromWorld is followed by the turn from there to here. */
+  grab(event) {
+    if (this.store.stage !== "level" || event.button !== 0 || event.ctrlKey) {
+      return;
+    }
+    const start = this.surface.at(event);
+    const from = directionAt(start.x, start.y);
+    const level = ofDegrees(anglesOf(this.store.section("level")));
+    this.host.setPointerCapture(event.pointerId);
+    let turned = null;
+    const move = (next) => {
+      const here = this.surface.at(next);
+      // Towards the poles a heading drag keeps the horizontal distance.
+      const worldFromCanvas = next.shiftKey
+        ? times(turnAbout.up((start.x - here.x) * 360), level)
+        : times(level, between(directionAt(here.x, here.y), from));
+      turned = levelOf(toDegrees(worldFromCanvas));
+      this.store.preview("level", turned);
+      this.pane.says(`yaw ${plain(turned.yaw_deg, 1)}° pitch ${plain(turned.pitch_deg, 1)}° roll ${plain(turned.roll_deg, 1)}°`);
+    };
+    this.host.addEventListener("pointermove", move);
+    this.host.addEventListener(
+      "pointerup",
+      () => {
+        this.host.removeEventListener("pointermove", move);
+        if (turned) {
+          this.store.keep(RELEASE_LABEL, { level: turned });
+        }
+      },
+      { once: true },
+    );
+  }
+
+  /** Turns the heading so that a place becomes what the viewer sees first. */
+  face(event) {
+    if (this.store.stage !== "level") {
+      return;
+    }
+    const place = this.surface.at(event);
+    const level = ofDegrees(anglesOf(this.store.section("level")));
+    const turned = times(turnAbout.up((place.x - 0.5) * 360), level);
+    this.store.keep("Face a place", { level: levelOf(toDegrees(turned)) });
+  }
+
+  fit() {
+    this.surface.zoomTo(0);
+  }
+
+  one() {
+    this.surface.zoomTo(1 / (window.devicePixelRatio || 1));
+  }
+
+  close() {
+    this.pictures.close();
+    this.surface.close();
+  }
+}

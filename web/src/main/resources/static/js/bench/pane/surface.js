@@ -1,0 +1,111 @@
+/**
+ * A picture that can be zoomed and panned to 1:1 and beyond. `size` is that of the full picture; bitmaps of any size are
+ * stretched over it.
+ */
+export class Surface {
+  constructor(host) {
+    this.host = host;
+    this.canvas = document.createElement("canvas");
+    host.append(this.canvas);
+    this.size = { width: 2, height: 1 };
+    this.bitmap = null;
+    this.scale = 0;
+    this.x = 0;
+    this.y = 0;
+    this.overlay = () => {};
+    this.onZoom = () => {};
+    this.mayPan = () => true;
+    this.watch = new ResizeObserver(() => this.draw());
+    this.watch.observe(host);
+    host.addEventListener("wheel", (event) => this.wheel(event), { passive: false });
+    host.addEventListener("pointerdown", (event) => this.pan(event));
+  }
+
+  show(bitmap, size) {
+    this.bitmap = bitmap;
+    this.size = size ?? { width: bitmap.width, height: bitmap.height };
+    this.draw();
+  }
+
+  fitScale() {
+    return Math.min(this.host.clientWidth / this.size.width, this.host.clientHeight / this.size.height);
+  }
+
+  /** CSS pixels for one picture pixel; 0 in `scale` means the whole picture. */
+  now() {
+    return this.scale || this.fitScale();
+  }
+
+  origin() {
+    const scale = this.now();
+    const width = this.size.width * scale;
+    const height = this.size.height * scale;
+    const place = (pane, picture, wanted) => (picture <= pane ? (pane - picture) / 2 : Math.min(0, Math.max(pane - picture, wanted)));
+    this.x = place(this.host.clientWidth, width, this.x);
+    this.y = place(this.host.clientHeight, height, this.y);
+    return { x: this.x, y: this.y, scale, width, height };
+  }
+
+  /** The place of the picture under a pointer, 0 to 1 each way. */
+  at(event) {
+    const box = this.host.getBoundingClientRect();
+    const o = this.origin();
+    return { x: (event.clientX - box.left - o.x) / o.width, y: (event.clientY - box.top - o.y) / o.height };
+  }
+
+  draw() {
+    const { clientWidth: width, clientHeight: height } = this.host;
+    const ratio = window.devicePixelRatio || 1;
+    this.canvas.width = width * ratio;
+    this.canvas.height = height * ratio;
+    const g = this.canvas.getContext("2d");
+    g.scale(ratio, ratio);
+    if (this.bitmap) {
+      const o = this.origin();
+      g.imageSmoothingEnabled = o.scale < 3;
+      g.imageSmoothingQuality = "high";
+      g.drawImage(this.bitmap, o.x, o.y, o.width, o.height);
+      this.overlay(g, o);
+    }
+  }
+
+  zoomTo(scale, clientX, clientY) {
+    const box = this.host.getBoundingClientRect();
+    const px = (clientX ?? box.left + box.width / 2) - box.left;
+    const py = (clientY ?? box.top + box.height / 2) - box.top;
+    const o = this.origin();
+    const ux = (px - o.x) / o.scale;
+    const uy = (py - o.y) / o.scale;
+    this.scale = scale <= this.fitScale() * 1.001 ? 0 : Math.min(16, scale);
+    this.x = px - ux * this.now();
+    this.y = py - uy * this.now();
+    this.draw();
+    this.onZoom();
+  }
+
+  wheel(event) {
+    event.preventDefault();
+    this.zoomTo(this.now() * Math.exp(-event.deltaY / 500), event.clientX, event.clientY);
+  }
+
+  pan(event) {
+    if (!this.mayPan(event)) {
+      return;
+    }
+    this.host.setPointerCapture(event.pointerId);
+    let last = event;
+    const move = (next) => {
+      this.x += next.clientX - last.clientX;
+      this.y += next.clientY - last.clientY;
+      last = next;
+      this.draw();
+    };
+    this.host.addEventListener("pointermove", move);
+    this.host.addEventListener("pointerup", () => this.host.removeEventListener("pointermove", move), { once: true });
+  }
+
+  close() {
+    this.watch.disconnect();
+    this.canvas.remove();
+  }
+}

@@ -1,0 +1,71 @@
+import { element, part } from "../page/parts.js";
+import { LookView } from "../page/lookView.js";
+import { clock } from "../bench/format.js";
+
+/** Plays a finished file in a look-around, with what was verified. */
+export function openViewer(deliverable) {
+  const dialog = document.getElementById("viewer");
+  part(dialog, "title").textContent = deliverable.name;
+  const video = document.createElement("video");
+  video.src = `/api/deliverables/${deliverable.id}/file`;
+  video.playsInline = true;
+  video.loop = true;
+  const host = part(dialog, "view");
+  const play = part(dialog, "play");
+  const seek = part(dialog, "seek");
+  const time = part(dialog, "time");
+  const found = deliverable.verified;
+  part(dialog, "verified").replaceChildren(
+    ...[
+      `${found.frames} frames, ${found.seconds.toFixed(2)} s, ${found.width} x ${found.height}, ${found.bits} bits, ${found.range} range`,
+      `tagged as a sphere: ${found.projection}; sound: ${found.sound}; ${(found.bytes / 1e6).toFixed(1)} MB`,
+    ].map((line) => element("li", {}, line)),
+  );
+  part(dialog, "recipe").href = `/api/deliverables/${deliverable.id}/recipe.json`;
+  part(dialog, "spec").href = `/api/deliverables/${deliverable.id}/spec.json`;
+  dialog.showModal();
+  const view = new LookView(host, (look) => {
+    part(dialog, "facts").textContent = `yaw ${look.yaw.toFixed(0)}° pitch ${look.pitch.toFixed(0)}° field ${look.field.toFixed(0)}°`;
+  });
+  let open = true;
+  const follow = () => {
+    if (!open) {
+      return;
+    }
+    view.draw();
+    if (video.duration) {
+      seek.value = video.currentTime / video.duration;
+      time.textContent = `${clock(video.currentTime)} of ${clock(video.duration)}`;
+    }
+    requestAnimationFrame(follow);
+  };
+  video.addEventListener("loadeddata", () => {
+    view.show(video);
+    host.dataset.shown = "1";
+    follow();
+  }, { once: true });
+  video.addEventListener("error", () => {
+    part(dialog, "facts").textContent = "This browser cannot play the file; download it instead.";
+  });
+  play.textContent = "Play";
+  play.onclick = () => {
+    if (video.paused) {
+      video.play();
+    } else {
+      video.pause();
+    }
+  };
+  video.addEventListener("play", () => { play.textContent = "Pause"; });
+  video.addEventListener("pause", () => { play.textContent = "Play"; });
+  seek.oninput = () => {
+    video.currentTime = seek.value * video.duration;
+  };
+  dialog.addEventListener("close", () => {
+    open = false;
+    video.pause();
+    video.removeAttribute("src");
+    video.load();
+    view.close();
+    delete host.dataset.shown;
+  }, { once: true });
+}

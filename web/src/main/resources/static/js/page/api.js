@@ -1,0 +1,48 @@
+/** A failure that the server explained (RFC 9457): its message is for the user. */
+export class Problem extends Error {
+  constructor(status, body) {
+    super(body.detail || body.title || `The server answered ${status}.`);
+    this.status = status;
+    this.body = body;
+  }
+}
+
+const AWAY = "The pages do not answer. Nothing is lost: what was kept is kept. Run ./foldback start, then try again.";
+
+const token = () => {
+  const cookie = document.cookie.split("; ").find((part) => part.startsWith("XSRF-TOKEN="));
+  return cookie ? decodeURIComponent(cookie.slice("XSRF-TOKEN=".length)) : "";
+};
+
+/**
+ * Asks the server; throws a Problem where it refuses.
+ * @param {string} path
+ * @param {{body?: object, method?: string, signal?: AbortSignal}} options
+ * @returns {Promise<Response>}
+ */
+export async function ask(path, { body, method, signal } = {}) {
+  const verb = method || (body === undefined ? "GET" : "POST");
+  const headers = verb === "GET" ? {} : { "X-XSRF-TOKEN": token() };
+  if (body !== undefined) {
+    headers["Content-Type"] = "application/json";
+  }
+  let response;
+  try {
+    response = await fetch(path, { method: verb, headers, signal, body: body === undefined ? undefined : JSON.stringify(body) });
+  } catch (failure) {
+    if (failure.name === "AbortError") {
+      throw failure;
+    }
+    throw new Problem(0, { detail: AWAY });
+  }
+  if (!response.ok) {
+    throw new Problem(response.status, await response.json().catch(() => ({})));
+  }
+  return response;
+}
+
+/** As ask, for answers in JSON. */
+export async function askJson(path, options) {
+  const response = await ask(path, options);
+  return response.status === 204 ? null : response.json();
+}

@@ -1,0 +1,123 @@
+import * as THREE from "/npm/three.module.js";
+
+const MIN_FIELD = 20;
+const MAX_FIELD = 130;
+
+/**
+ * The sphere seen from inside: drag to look, wheel to change the field.
+ * @param {HTMLElement} host
+ * @param {(view: {yaw: number, pitch: number, field: number}) => void} onLook
+ */
+export class LookView {
+  constructor(host, onLook = () => {}) {
+    this.host = host;
+    this.onLook = onLook;
+    this.yaw = 0;
+    this.pitch = 0;
+    this.field = 90;
+    this.renderer = new THREE.WebGLRenderer({ antialias: true });
+    this.renderer.outputColorSpace = THREE.LinearSRGBColorSpace;
+    host.append(this.renderer.domElement);
+    this.camera = new THREE.PerspectiveCamera(this.field, 1, 0.1, 10);
+    this.scene = new THREE.Scene();
+    const shape = new THREE.SphereGeometry(5, 96, 64);
+    shape.scale(-1, 1, 1);
+    this.material = new THREE.MeshBasicMaterial({ color: 0x555555 });
+    this.scene.add(new THREE.Mesh(shape, this.material));
+    this.watch = new ResizeObserver(() => this.draw());
+    this.watch.observe(host);
+    this.listen();
+  }
+
+  /** Shows a picture: an ImageBitmap, or a video element whose frames are followed. */
+  show(source) {
+    this.material.map?.dispose();
+    const video = source instanceof HTMLVideoElement;
+    const texture = video ? new THREE.VideoTexture(source) : new THREE.Texture(source);
+    texture.colorSpace = THREE.NoColorSpace;
+    texture.minFilter = THREE.LinearFilter;
+    texture.generateMipmaps = false;
+    // ImageBitmaps ignore flipY: they are turned over here.
+    if (!video) {
+      texture.flipY = false;
+      texture.repeat.y = -1;
+      texture.offset.y = 1;
+      texture.wrapT = THREE.RepeatWrapping;
+    }
+    texture.needsUpdate = true;
+    this.material.color.set(0xffffff);
+    this.material.map = texture;
+    this.material.needsUpdate = true;
+    this.draw();
+  }
+
+  draw() {
+    const { clientWidth: width, clientHeight: height } = this.host;
+    if (!width || !height) {
+      return;
+    }
+    this.renderer.setPixelRatio(window.devicePixelRatio);
+    this.renderer.setSize(width, height, false);
+    const canvas = this.renderer.domElement;
+    canvas.style.width = `${width}px`;
+    canvas.style.height = `${height}px`;
+    this.camera.aspect = width / height;
+    // The field is stated across the width.
+    const half = Math.atan(Math.tan((this.field * Math.PI) / 360) / this.camera.aspect);
+    this.camera.fov = (half * 360) / Math.PI;
+    this.camera.updateProjectionMatrix();
+    const yaw = (this.yaw * Math.PI) / 180;
+    const pitch = (this.pitch * Math.PI) / 180;
+    // The middle of an equirectangular texture lies along -X of three's mirrored sphere.
+    this.camera.lookAt(Math.cos(pitch) * Math.cos(yaw), Math.sin(pitch), Math.cos(pitch) * Math.sin(yaw));
+    this.renderer.render(this.scene, this.camera);
+    this.onLook({ yaw: this.yaw, pitch: this.pitch, field: this.field });
+  }
+
+  turn(yaw, pitch) {
+    this.yaw = ((((this.yaw + yaw + 180) % 360) + 360) % 360) - 180;
+    this.pitch = Math.max(-89.9, Math.min(89.9, this.pitch + pitch));
+    this.draw();
+  }
+
+  zoom(factor) {
+    this.field = Math.max(MIN_FIELD, Math.min(MAX_FIELD, this.field * factor));
+    this.draw();
+  }
+
+  listen() {
+    const { host } = this;
+    host.addEventListener("pointerdown", (event) => {
+      host.setPointerCapture(event.pointerId);
+      let last = event;
+      const move = (next) => {
+        const scale = this.field / host.clientWidth;
+        this.turn((last.clientX - next.clientX) * scale, (next.clientY - last.clientY) * scale);
+        last = next;
+      };
+      host.addEventListener("pointermove", move);
+      host.addEventListener("pointerup", () => host.removeEventListener("pointermove", move), { once: true });
+    });
+    host.addEventListener("wheel", (event) => {
+      event.preventDefault();
+      this.zoom(Math.exp(event.deltaY / 800));
+    }, { passive: false });
+    host.addEventListener("keydown", (event) => {
+      const step = this.field / 12;
+      const turns = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] };
+      if (turns[event.key] && event.altKey) {
+        event.preventDefault();
+        event.stopPropagation();
+        this.turn(...turns[event.key]);
+      }
+    });
+  }
+
+  close() {
+    this.watch.disconnect();
+    this.material.map?.dispose();
+    this.renderer.dispose();
+    this.renderer.forceContextLoss();
+    this.renderer.domElement.remove();
+  }
+}

@@ -1,0 +1,3 @@
+import { startTheme } from "../page/theme.js";
+
+startTheme();
