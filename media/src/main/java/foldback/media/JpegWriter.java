@@ -1,8 +1,10 @@
 package foldback.media;
 
+import foldback.core.picture.BytePlane;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
+import foldback.core.picture.ShortPlane;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferInt;
 import java.io.ByteArrayOutputStream;
@@ -58,16 +60,34 @@ public final class JpegWriter {
         int shiftY = frame.format().chromaShiftY();
         IntStream.range(0, frame.height()).parallel().forEach(row -> {
             int at = row * width;
+            int[] ys = row(yPlane, row);
+            int[] us = row(uPlane, row >> shiftY);
+            int[] vs = row(vPlane, row >> shiftY);
             for (int x = 0; x < width; x++) {
-                float y = (yPlane.get(x, row) - black) * luma + 0.5f;
-                int u = uPlane.get(x >> shiftX, row >> shiftY) - mid;
-                int v = vPlane.get(x >> shiftX, row >> shiftY) - mid;
+                float y = (ys[x] - black) * luma + 0.5f;
+                int u = us[x >> shiftX] - mid;
+                int v = vs[x >> shiftX] - mid;
                 pixels[at + x] = clamp(y + redOfV * v) << 16
                         | clamp(y + greenOfU * u + greenOfV * v) << 8
                         | clamp(y + blueOfU * u);
             }
         });
         return image;
+    }
+
+    private static int[] row(Plane plane, int row) {
+        int[] values = new int[plane.width()];
+        int at = plane.offset() + row * plane.stride();
+        if (plane instanceof BytePlane bytes) {
+            for (int i = 0; i < values.length; i++) {
+                values[i] = bytes.data()[at + i] & 0xff;
+            }
+        } else if (plane instanceof ShortPlane shorts) {
+            for (int i = 0; i < values.length; i++) {
+                values[i] = shorts.data()[at + i] & 0xffff;
+            }
+        }
+        return values;
     }
 
     private static int clamp(float value) {

@@ -40,13 +40,22 @@ public final class PatchFinder {
                 .toList();
         List<PatchPair> pairs = new ArrayList<>();
         double[][][] patches = new double[views.size()][][];
+        boolean[] covered = new boolean[views.size()];
         for (int row = 0; row < canvas.height(); row++) {
             // Fewer columns near the poles keep the density even.
             int columns = (int) Math.max(1, Math.round(canvas.width() * Math.cos(canvas.pitchAt(row + 0.5))));
             for (int column = 0; column < columns; column++) {
                 double x = (column + 0.5) * canvas.width() / columns;
+                int covering = 0;
                 for (int lens = 0; lens < patches.length; lens++) {
-                    patches[lens] = patch(views.get(lens), frames.get(lens), canvas, x, row + 0.5);
+                    covered[lens] = shows(views.get(lens), canvas, x, row + 0.5);
+                    covering += covered[lens] ? 1 : 0;
+                }
+                if (covering < 2) {
+                    continue;
+                }
+                for (int lens = 0; lens < patches.length; lens++) {
+                    patches[lens] = covered[lens] ? patch(views.get(lens), frames.get(lens), canvas, x, row + 0.5) : null;
                 }
                 for (int i = 0; i < patches.length; i++) {
                     for (int j = i + 1; j < patches.length; j++) {
@@ -58,6 +67,12 @@ public final class PatchFinder {
             }
         }
         return pairs;
+    }
+
+    private static boolean shows(LensView view, Canvas canvas, double x, double y) {
+        double[] at = view.project(canvas, x, y);
+        // NaN compares as false.
+        return view.lens().frame().depthInside(at[0], at[1]) > RIM_PX_SHARE * view.lens().frame().width();
     }
 
     /** Linear light at SIDE x SIDE places around one, red, green, blue each; null where the lens does not show all well. */

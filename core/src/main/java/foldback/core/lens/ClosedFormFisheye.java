@@ -34,8 +34,8 @@ public record ClosedFormFisheye(LensFrame frame, Kind kind, double focalPx) impl
     }
 
     @Override
-    public void project(double[] rays, double[] xy, int count) {
-        Radial.project(frame, this::radius, kind.maxAngle, rays, xy, count);
+    public void project(double[] rays, double[] xy, double[] angles, int count) {
+        Radial.project(frame, this::radius, kind.maxAngle, rays, xy, angles, count);
     }
 
     @Override

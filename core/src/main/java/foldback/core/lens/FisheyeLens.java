@@ -19,8 +19,8 @@ public record FisheyeLens(LensFrame frame, double focalPx, double k1, double k2,
     }
 
     @Override
-    public void project(double[] rays, double[] xy, int count) {
-        Radial.project(frame, this::radius, maxAngle(), rays, xy, count);
+    public void project(double[] rays, double[] xy, double[] angles, int count) {
+        Radial.project(frame, this::radius, maxAngle(), rays, xy, angles, count);
     }
 
     @Override

@@ -15,9 +15,10 @@ public sealed interface Lens permits FisheyeLens, ClosedFormFisheye, Rectilinear
      *
      * @param rays x, y, z of each ray, read
      * @param xy pixel coordinates of each, written; NaN where the model says nothing of that direction
+     * @param angles of each ray from the axis, radians, written
      * @param count how many
      */
-    void project(double[] rays, double[] xy, int count);
+    void project(double[] rays, double[] xy, double[] angles, int count);
 
     /**
      * The direction that a place in the picture shows.

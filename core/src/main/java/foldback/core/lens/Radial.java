@@ -11,13 +11,14 @@ final class Radial {
 
     /** {@link Lens#project} for a fisheye: radius = {@code radiusOf(angle)}, no answer beyond {@code maxAngle}. */
     static void project(
-            LensFrame frame, DoubleUnaryOperator radiusOf, double maxAngle, double[] rays, double[] xy, int count) {
+            LensFrame frame, DoubleUnaryOperator radiusOf, double maxAngle, double[] rays, double[] xy, double[] angles, int count) {
         for (int i = 0; i < count; i++) {
             double x = rays[3 * i];
             double y = rays[3 * i + 1];
             double z = rays[3 * i + 2];
             double across = StrictMath.sqrt(x * x + y * y);
             double angle = StrictMath.atan2(across, z);
+            angles[i] = angle;
             double scale = angle > maxAngle ? Double.NaN : across == 0 ? 0 : radiusOf.applyAsDouble(angle) / across;
             xy[2 * i] = frame.cx() + scale * x;
             xy[2 * i + 1] = frame.cy() + scale * y;
@@ -52,7 +53,7 @@ final class Radial {
 
     /** The end of the range from 0, at most {@code limit}, in which the function rises. */
     static double risingUntil(DoubleUnaryOperator radiusOf, double limit) {
-        int steps = 4096;
+        int steps = 128;
         double last = 0;
         for (int i = 1; i <= steps; i++) {
             double radius = radiusOf.applyAsDouble(limit * i / steps);

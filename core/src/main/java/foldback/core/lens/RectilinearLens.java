@@ -18,13 +18,14 @@ public record RectilinearLens(
     }
 
     @Override
-    public void project(double[] rays, double[] xy, int count) {
+    public void project(double[] rays, double[] xy, double[] angles, int count) {
         double rising = risingRadius();
         for (int i = 0; i < count; i++) {
             double x = rays[3 * i];
             double y = rays[3 * i + 1];
             double z = rays[3 * i + 2];
             double length = StrictMath.sqrt(x * x + y * y + z * z);
+            angles[i] = StrictMath.atan2(StrictMath.sqrt(x * x + y * y), z);
             if (z < MIN_COSINE * length) {
                 xy[2 * i] = Double.NaN;
                 xy[2 * i + 1] = Double.NaN;

@@ -59,7 +59,8 @@ public final class StitchPlan {
                 .toArray(CoordinateGrid[]::new);
         StitchPlan plan = new StitchPlan(settings, grids);
         Weigher weigher = new Weigher(lenses, settings.feather());
-        IntStream.range(0, plan.cellRows).parallel().forEach(row -> new CellRow(plan, weigher).compile(row));
+        SeamSides sides = new SeamSides(grids, weigher);
+        IntStream.range(0, plan.cellRows).parallel().forEach(row -> new CellRow(plan, weigher, sides).compile(row));
         return plan;
     }
 
@@ -144,25 +145,33 @@ public final class StitchPlan {
     private static final class CellRow {
         private final StitchPlan plan;
         private final Weigher weigher;
+        private final SeamSides seams;
         private final int lenses;
-        private final double[] angle;
+        private final double[] cornerSides;
+        private final double[] sides;
         private final double[] depth;
         private final double[] raw;
         private final int[] weights;
         private final double[] xy = new double[2];
         private final boolean[] known;
         private final boolean[] whole;
+        /** Where a lens is so far inside its picture that its rim plays no part. */
+        private final boolean[] deep;
 
-        CellRow(StitchPlan plan, Weigher weigher) {
+
+        CellRow(StitchPlan plan, Weigher weigher, SeamSides seams) {
             this.plan = plan;
             this.weigher = weigher;
+            this.seams = seams;
             this.lenses = plan.lensCount();
-            angle = new double[lenses];
+            cornerSides = new double[4 * lenses * lenses];
+            sides = new double[lenses * lenses];
             depth = new double[lenses];
             raw = new double[lenses];
             weights = new int[lenses];
             known = new boolean[lenses];
             whole = new boolean[lenses];
+            deep = new boolean[lenses];
         }
 
         void compile(int row) {
@@ -185,6 +194,7 @@ public final class StitchPlan {
             for (int lens = 0; lens < lenses; lens++) {
                 CoordinateGrid grid = plan.grids[lens];
                 whole[lens] = false;
+                deep[lens] = false;
                 known[lens] = grid.known(node);
                 if (!known[lens]) {
                     continue;
@@ -192,18 +202,19 @@ public final class StitchPlan {
                 LensFrame frame = lensOf(lens).frame();
                 double least = Double.POSITIVE_INFINITY;
                 double most = Double.NEGATIVE_INFINITY;
-                double spanX = 0;
+                double span = 0;
                 for (int corner = 0; corner < 4; corner++) {
                     int at = node + (corner & 1) + (corner >> 1) * grid.columns();
                     double inside = frame.depthInside(grid.x(at), grid.y(at)) - MARGIN_PX;
                     least = Math.min(least, inside);
                     most = Math.max(most, inside);
-                    spanX = Math.max(
-                            spanX, Math.hypot(grid.x(at) - grid.x(node), grid.y(at) - grid.y(node)));
+                    span = Math.max(
+                            span, Math.abs(grid.x(at) - grid.x(node)) + Math.abs(grid.y(at) - grid.y(node)));
                 }
                 // Depth changes by at most a pixel a pixel, so a cell can reach at most half its span beyond its corners.
-                known[lens] = most > -spanX;
-                whole[lens] = least > spanX;
+                known[lens] = most > -span;
+                whole[lens] = least > span;
+                deep[lens] = least > span + weigher.rimFadePx(lens);
                 reaching += known[lens] ? 1 : 0;
             }
             return reaching;
@@ -220,7 +231,7 @@ public final class StitchPlan {
                         double needed = weigher.rampBetween(i, j) / 2 + slack;
                         for (int corner = 0; wins && corner < 4; corner++) {
                             int at = node + (corner & 1) + (corner >> 1) * first.columns();
-                            wins = weigher.sideOf(i, j, plan.grids[i].angle(at), plan.grids[j].angle(at)) > needed;
+                            wins = seams.side(i, j, at) > needed;
                         }
                     }
                 }
@@ -232,6 +243,7 @@ public final class StitchPlan {
         }
 
         private int mix(int cell, int node) {
+            findSides(node);
             int size = plan.cellSize();
             short[][] perLens = new short[lenses][];
             int[] used = new int[lenses];
@@ -240,14 +252,14 @@ public final class StitchPlan {
                 int u = k % size;
                 int v = k / size;
                 for (int lens = 0; lens < lenses; lens++) {
-                    depth[lens] = -1;
-                    if (known[lens]) {
+                    depth[lens] = deep[lens] ? Double.MAX_VALUE : -1;
+                    if (known[lens] && !deep[lens]) {
                         plan.grids[lens].at(node, u, v, xy);
                         depth[lens] = lensOf(lens).frame().depthInside(xy[0], xy[1]) - MARGIN_PX;
-                        angle[lens] = plan.grids[lens].angleAt(node, u, v);
                     }
                 }
-                weigher.weigh(angle, depth, raw, weights);
+                placeSides((double) u / size, (double) v / size);
+                weigher.weigh(sides, depth, raw, weights);
                 int sum = 0;
                 for (int lens = 0; lens < lenses; lens++) {
                     sum += weights[lens];
@@ -271,6 +283,26 @@ public final class StitchPlan {
             }
             plan.mixed[cell] = new MixedCell(perLens, whole.clone(), (double) holes / (size * size));
             return MIXED;
+        }
+
+        /** The distances to all seams at the four corners of a cell. */
+        private void findSides(int node) {
+            for (int i = 0; i < lenses; i++) {
+                for (int j = 0; j < lenses; j++) {
+                    for (int corner = 0; corner < 4 && i != j && known[i] && known[j]; corner++) {
+                        int at = node + (corner & 1) + (corner >> 1) * plan.grids[0].columns();
+                        cornerSides[(i * lenses + j) * 4 + corner] = seams.side(i, j, at);
+                    }
+                }
+            }
+        }
+
+        private void placeSides(double u, double v) {
+            for (int pair = 0; pair < sides.length; pair++) {
+                double above = cornerSides[4 * pair] + (cornerSides[4 * pair + 1] - cornerSides[4 * pair]) * u;
+                double below = cornerSides[4 * pair + 2] + (cornerSides[4 * pair + 3] - cornerSides[4 * pair + 2]) * u;
+                sides[pair] = above + (below - above) * v;
+            }
         }
 
         private Lens lensOf(int lens) {

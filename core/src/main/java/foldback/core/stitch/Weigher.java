@@ -63,6 +63,11 @@ final class Weigher {
         return difference / Math.sqrt(Math.max(squared, 1e-6));
     }
 
+    /** How far from its rim a lens begins to fade out, pixels. */
+    double rimFadePx(int lens) {
+        return rimFadePx[lens];
+    }
+
     /** The ramp's full width between two lenses, radians. */
     double rampBetween(int i, int j) {
         return ramp[i * count + j];
@@ -71,10 +76,10 @@ final class Weigher {
     /**
      * Writes each lens's weight, in 256ths that sum to 256, or all 0 where no lens covers the place.
      *
-     * @param angle from each lens's axis, read
+     * @param sides how far the place is on lens i's side of the seam with lens j, at i * count + j, radians, read
      * @param depth of the place inside each lens's usable picture, pixels, read; 0 or less is not covered
      */
-    void weigh(double[] angle, double[] depth, double[] raw, int[] weights) {
+    void weigh(double[] sides, double[] depth, double[] raw, int[] weights) {
         double sum = 0;
         int best = -1;
         for (int i = 0; i < count; i++) {
@@ -88,7 +93,7 @@ final class Weigher {
             for (int j = 0; j < count; j++) {
                 if (j != i && depth[j] > 0) {
                     double width = ramp[i * count + j];
-                    double side = sideOf(i, j, angle[i], angle[j]);
+                    double side = sides[i * count + j];
                     weight *= width > 0 ? smooth(0.5 + side / width) : side > 0 || side == 0 && i < j ? 1 : 0;
                 }
             }

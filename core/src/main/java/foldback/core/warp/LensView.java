@@ -47,9 +47,10 @@ public final class LensView {
      * @param cosYaw of each column, read
      * @param pitch of the row
      * @param rays work space of 3 per column, written with the ray in the lens's frame
+     * @param angles of the rays from the lens's axis, radians, written
      * @param xy source coordinates in pixels, 2 per column, written; NaN where the model says nothing
      */
-    void projectRow(double[] sinYaw, double[] cosYaw, double pitch, double[] rays, double[] xy) {
+    void projectRow(double[] sinYaw, double[] cosYaw, double pitch, double[] rays, double[] xy, double[] angles) {
         double cosPitch = StrictMath.cos(pitch);
         double y = -StrictMath.sin(pitch);
         double[] m = lensFromCanvas;
@@ -60,7 +61,7 @@ public final class LensView {
             rays[3 * i + 1] = m[3] * x + m[4] * y + m[5] * z - offsetY;
             rays[3 * i + 2] = m[6] * x + m[7] * y + m[8] * z - offsetZ;
         }
-        lens.project(rays, xy, sinYaw.length);
+        lens.project(rays, xy, angles, sinYaw.length);
     }
 
     /** The exact source coordinates of one canvas place; the slow way, for references and single points. */
@@ -73,7 +74,8 @@ public final class LensView {
                 new double[] {StrictMath.cos(yaw)},
                 canvas.pitchAt(canvasY),
                 rays,
-                xy);
+                xy,
+                new double[1]);
         return xy;
     }
 }

@@ -30,7 +30,7 @@ export function startKeys(store, panes, toggleTheme, openHandover) {
     key.append(...name.split(" ").map((each) => element("kbd", {}, each)));
     part(dialog, "keys").append(key, element("span", {}, what));
   }
-  const extra = element("span", { class: "soft", style: "grid-column: 1 / -1" }, "In a number: up and down step it, Shift ten times, Alt a tenth. Over a picture: wheel zooms, drag pans (in Level: Ctrl drag). In the look-around: Alt and arrows.");
+  const extra = element("span", { class: "soft col-span-4" }, "In a number: up and down step it, Shift ten times, Alt a tenth. Over a picture: wheel zooms, drag pans (in Level: Ctrl drag). In the look-around: Alt and arrows.");
   part(dialog, "keys").append(extra);
   function help() {
     dialog.showModal();

@@ -33,9 +33,9 @@ export function drawBars(canvas, bars, span) {
     const from = timeToX(bar.from, span, width);
     const to = timeToX(bar.to, span, width);
     g.fillStyle = colour("--edge");
-    g.fillRect(from + 14, y - 1.5, to - from - 14, 3);
+    g.fillRect(from + 20, y - 1.5, to - from - 20, 3);
     g.fillStyle = colour("--ink");
-    g.fillText(bar.label, from, y + 3.5);
+    g.fillText(bar.label, from + 6, y + 3.5);
   });
 }
 
@@ -83,11 +83,11 @@ export function drawNothing(canvas, word) {
   const { g, width, height } = sharp(canvas);
   g.fillStyle = colour("--soft");
   g.font = "11px Archivo";
-  g.fillText(word, EDGE, height / 2 + 4);
+  g.fillText(word, EDGE + 6, height / 2 + 4);
   g.setLineDash([1, 5]);
   g.strokeStyle = colour("--edge");
   g.beginPath();
-  g.moveTo(EDGE + g.measureText(word).width + 10, height / 2);
+  g.moveTo(EDGE + g.measureText(word).width + 16, height / 2);
   g.lineTo(width - EDGE, height / 2);
   g.stroke();
 }

@@ -69,7 +69,7 @@ export class LookView {
     const yaw = (this.yaw * Math.PI) / 180;
     const pitch = (this.pitch * Math.PI) / 180;
     // The middle of an equirectangular texture lies along -X of three's mirrored sphere.
-    this.camera.lookAt(Math.cos(pitch) * Math.cos(yaw), Math.sin(pitch), Math.cos(pitch) * Math.sin(yaw));
+    this.camera.lookAt(-Math.cos(pitch) * Math.cos(yaw), Math.sin(pitch), -Math.cos(pitch) * Math.sin(yaw));
     this.renderer.render(this.scene, this.camera);
     this.onLook({ yaw: this.yaw, pitch: this.pitch, field: this.field });
   }

@@ -38,7 +38,7 @@ export function levelSheet(root, store) {
     store.keep(`Quarter turn: ${name.toLowerCase()}`, { level: levelOf(toDegrees(next)) });
   };
   for (const [name, quaternion] of [...quarters, ...leans]) {
-    const button = element("button", { type: "button", class: "btn", "data-test": `quarter-${name.toLowerCase().replace(" ", "-")}` }, name);
+    const button = element("button", { type: "button", class: "btn small", "data-test": `quarter-${name.toLowerCase().replace(" ", "-")}` }, name);
     button.addEventListener("click", turn(name, quaternion));
     part(root, "quarters").append(button);
   }

@@ -1,0 +1,37 @@
+package foldback.core.stitch;
+
+import foldback.core.warp.CoordinateGrid;
+import java.util.stream.IntStream;
+
+/** The distance to every seam at the nodes of the grids: computed once, since four cells share a node. */
+final class SeamSides {
+    private final int lenses;
+    private final float[][] sides;
+
+    SeamSides(CoordinateGrid[] grids, Weigher weigher) {
+        lenses = grids.length;
+        int columns = grids[0].columns();
+        sides = new float[lenses * lenses][];
+        for (int i = 0; i < lenses; i++) {
+            for (int j = i + 1; j < lenses; j++) {
+                float[] pair = new float[columns * grids[0].rows()];
+                CoordinateGrid a = grids[i];
+                CoordinateGrid b = grids[j];
+                int first = i;
+                int second = j;
+                IntStream.range(0, a.rows()).parallel().forEach(row -> {
+                    for (int node = row * columns; node < (row + 1) * columns; node++) {
+                        boolean both = !Double.isNaN(a.x(node)) && !Double.isNaN(b.x(node));
+                        pair[node] = both ? (float) weigher.sideOf(first, second, a.angle(node), b.angle(node)) : 0;
+                    }
+                });
+                sides[i * lenses + j] = pair;
+            }
+        }
+    }
+
+    /** How far a node is on lens i's side of the seam with lens j, radians; 0 where one of them does not reach. */
+    float side(int i, int j, int node) {
+        return i < j ? sides[i * lenses + j][node] : -sides[j * lenses + i][node];
+    }
+}
