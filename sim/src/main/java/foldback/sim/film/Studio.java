@@ -18,7 +18,7 @@ public final class Studio {
 
     private final World world = new World();
 
-    /** One frame of each lens at a take time, 8 or 10 bits. */
+    /** One frame of each lens at a take time. */
     public List<Frame> shoot(Rig rig, List<Sensor> sensors, double time, PixelFormat format, long seed) {
         List<Frame> frames = new ArrayList<>();
         for (int i = 0; i < rig.lenses().size(); i++) {

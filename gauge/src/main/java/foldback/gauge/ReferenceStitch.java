@@ -1,0 +1,56 @@
+package foldback.gauge;
+
+import foldback.core.picture.Frame;
+import foldback.core.picture.Plane;
+import foldback.core.rig.RigLens;
+import foldback.core.stitch.StitchPlan;
+import foldback.core.stitch.StitchSettings;
+import foldback.core.warp.LensView;
+import java.util.List;
+import java.util.stream.IntStream;
+
+/** A slow stitch in double precision for luma: exact coordinates a pixel, bicubic weights by formula, no tables. */
+final class ReferenceStitch {
+    private ReferenceStitch() {}
+
+    /** Fills the luma of {@code canvas}; weights are the plan's. */
+    static void luma(StitchPlan plan, List<Frame> frames, Frame canvas) {
+        StitchSettings settings = plan.settings();
+        List<LensView> views = settings.rig().lenses().stream()
+                .map((RigLens lens) -> new LensView(lens, settings.rigFromCanvas(), settings.meetingMetres()))
+                .toList();
+        IntStream.range(0, canvas.height()).parallel().forEach(y -> {
+            for (int x = 0; x < canvas.width(); x++) {
+                double sum = 0;
+                for (int lens = 0; lens < views.size(); lens++) {
+                    int weight = plan.weightAt(lens, x, y);
+                    if (weight > 0) {
+                        double[] at = views.get(lens).project(settings.canvas(), x + 0.5, y + 0.5);
+                        sum += weight / 256.0 * bicubic(frames.get(lens).y(), at[0] - 0.5, at[1] - 0.5);
+                    }
+                }
+                canvas.y().set(x, y, (int) Math.max(0, Math.min(255, Math.round(sum))));
+            }
+        });
+    }
+
+    private static double bicubic(Plane plane, double x, double y) {
+        int i = (int) Math.floor(x);
+        int j = (int) Math.floor(y);
+        double sum = 0;
+        for (int row = -1; row <= 2; row++) {
+            for (int column = -1; column <= 2; column++) {
+                sum += keys(x - i - column) * keys(y - j - row) * plane.get(i + column, j + row);
+            }
+        }
+        return sum;
+    }
+
+    /** Keys 1981, eq. 15, a = -1/2. */
+    private static double keys(double distance) {
+        double s = Math.abs(distance);
+        return s < 1
+                ? (1.5 * s - 2.5) * s * s + 1
+                : s < 2 ? ((-0.5 * s + 2.5) * s - 4) * s + 2 : 0;
+    }
+}

@@ -1,0 +1,41 @@
+package foldback.gauge;
+
+import foldback.core.rig.ReadyRigs;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+
+/** Ratios of speed, each side measured in turn in one run. */
+@Command(
+        name = "speed",
+        mixinStandardHelpOptions = true,
+        description = "Measures the stitch against a table remap, renders against FFmpeg alone, and the heap over time.")
+final class SpeedCommand implements Callable<Integer> {
+    @Option(names = "--demo", paramLabel = "DIR", description = "folder of the demo takes")
+    private Path demo = Path.of("demo");
+
+    @Option(names = "--only", split = ",", paramLabel = "PART", description = "stitch, render, memory; all if not given")
+    private List<String> only = List.of("stitch", "render", "memory");
+
+    @Option(names = "--presets", split = ",", description = "encoder presets for render")
+    private List<String> presets = List.of("medium", "veryfast");
+
+    @Option(names = "--pairs", description = "alternating pairs a figure")
+    private int pairs = 5;
+
+    @Override
+    public Integer call() throws Exception {
+        if (only.contains("stitch")) {
+            new StitchSpeed(ReadyRigs.twoBackToBack()).report();
+        }
+        if (only.contains("render")) {
+            new RenderSpeed(demo.resolve("sluice-path"), pairs).report(presets);
+        }
+        if (only.contains("memory")) {
+            new RenderMemory(demo.resolve("sluice-path")).report();
+        }
+        return 0;
+    }
+}

@@ -1,0 +1,135 @@
+package foldback.gauge;
+
+import foldback.core.picture.BytePlane;
+import foldback.core.picture.ColourTags;
+import foldback.core.picture.Frame;
+import foldback.core.picture.PixelFormat;
+import foldback.core.rig.Rig;
+import foldback.core.space.Rotation;
+import foldback.core.stitch.StitchPlan;
+import foldback.core.stitch.StitchSettings;
+import foldback.core.stitch.Stitcher;
+import foldback.core.tone.LensLight;
+import foldback.core.tone.LightGains;
+import foldback.core.warp.Canvas;
+import foldback.core.warp.Kernel;
+import foldback.core.warp.Sampler;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Random;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+
+/** The stitch of two 1920 x 1920 fisheyes to 3840 x 1920 against a bilinear remap of luma alone by a table a pixel. */
+final class StitchSpeed {
+    private static final int WIDTH = 3840;
+    private static final int HEIGHT = 1920;
+    private static final int THREADS = 2;
+    private static final int WARM_UP = 25;
+    private static final int ROUNDS = 41;
+    private final StitchPlan plan;
+    private final List<Frame> frames = new ArrayList<>();
+    private final Frame canvas = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, WIDTH, HEIGHT);
+    private final int[] table = new int[WIDTH * HEIGHT];
+    private final short[] fractions = new short[WIDTH * HEIGHT];
+    private final int stride;
+
+    StitchSpeed(Rig rig) {
+        plan = StitchPlan.compile(new StitchSettings(
+                new Canvas(WIDTH, HEIGHT), rig, Rotation.IDENTITY, Double.POSITIVE_INFINITY, Math.toRadians(4)));
+        Random random = new Random(1);
+        for (int i = 0; i < rig.lenses().size(); i++) {
+            Frame frame = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, 1920, 1920);
+            random.nextBytes(((BytePlane) frame.y()).data());
+            random.nextBytes(((BytePlane) frame.u()).data());
+            random.nextBytes(((BytePlane) frame.v()).data());
+            frames.add(frame);
+        }
+        stride = frames.get(0).y().stride();
+        double[] xy = new double[2];
+        for (int y = 0; y < HEIGHT; y++) {
+            for (int x = 0; x < WIDTH; x++) {
+                int lens = plan.weightAt(0, x, y) >= 128 ? 0 : 1;
+                plan.sourceAt(lens, x, y, xy);
+                int fx = (int) Math.floor((xy[0] - 0.5) * 256);
+                int fy = (int) Math.floor((xy[1] - 0.5) * 256);
+                table[y * WIDTH + x] = lens << 24 | (fy >> 8) * stride + (fx >> 8);
+                fractions[y * WIDTH + x] = (short) (fx & 255 | (fy & 255) << 8);
+            }
+        }
+    }
+
+    void report() throws Exception {
+        ExecutorService executor = Executors.newFixedThreadPool(THREADS);
+        LensLight light = LensLight.of(
+                LightGains.NONE, PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, PixelFormat.YUV420_8, ColourTags.BT709_LIMITED,
+                Sampler.FRACTION_BITS);
+        Stitcher quick = new Stitcher(plan, List.of(light, light), Kernel.QUICK);
+        Stitcher fine = new Stitcher(plan, List.of(light, light), Kernel.FINE);
+        double[][] seconds = new double[3][ROUNDS];
+        for (int round = -WARM_UP; round < ROUNDS; round++) {
+            int at = Math.max(0, round);
+            seconds[0][at] = time(() -> remap(executor));
+            seconds[1][at] = time(() -> quick.stitch(frames, canvas, executor, THREADS));
+            seconds[2][at] = time(() -> fine.stitch(frames, canvas, executor, THREADS));
+        }
+        executor.shutdown();
+        double table = median(seconds[0]);
+        double quickTime = median(seconds[1]);
+        double fineTime = median(seconds[2]);
+        System.out.printf(
+                "frames/s, medians of %d in turn: table remap of luma %.1f, quick stitch %.1f, fine stitch %.1f%n",
+                ROUNDS, 1 / table, 1 / quickTime, 1 / fineTime);
+        System.out.println(new Figure("quick stitch / table remap of luma", table / quickTime, "x", Figure.Bar.AT_LEAST, 0.6).line());
+        System.out.println(new Figure("fine stitch / quick stitch", quickTime / fineTime, "x", Figure.Bar.AT_LEAST, 0.45).line());
+    }
+
+    interface Work {
+        void run() throws Exception;
+    }
+
+    static double time(Work work) throws Exception {
+        long start = System.nanoTime();
+        work.run();
+        return (System.nanoTime() - start) / 1e9;
+    }
+
+    static double median(double[] values) {
+        double[] sorted = values.clone();
+        Arrays.sort(sorted);
+        return sorted[sorted.length / 2];
+    }
+
+    private void remap(ExecutorService executor) throws Exception {
+        List<Future<?>> parts = new ArrayList<>();
+        int share = WIDTH * HEIGHT / THREADS;
+        byte[][] sources = {((BytePlane) frames.get(0).y()).data(), ((BytePlane) frames.get(1).y()).data()};
+        byte[] out = ((BytePlane) canvas.y()).data();
+        for (int i = 0; i < THREADS; i++) {
+            int from = i * share;
+            parts.add(executor.submit(() -> remap(sources, stride, table, fractions, out, from, from + share)));
+        }
+        for (Future<?> part : parts) {
+            part.get();
+        }
+    }
+
+    static void remap(byte[][] sources, int stride, int[] table, short[] fractions, byte[] out, int from, int to) {
+        for (int i = from; i < to; i++) {
+            int entry = table[i];
+            byte[] data = sources[entry >>> 24];
+            int at = entry & 0xffffff;
+            int fx = fractions[i] & 255;
+            int fy = fractions[i] >> 8 & 255;
+            int a = data[at] & 255;
+            int b = data[at + 1] & 255;
+            int c = data[at + stride] & 255;
+            int d = data[at + stride + 1] & 255;
+            int top = (a << 8) + (b - a) * fx;
+            int bottom = (c << 8) + (d - c) * fx;
+            out[i] = (byte) ((top << 8) + (bottom - top) * fy + 32768 >> 16);
+        }
+    }
+}
