@@ -32,6 +32,7 @@ final class CellPainter {
     private final int[] lumaSum;
     private final int[] blueSum;
     private final int[] redSum;
+    private final int[] lumaWeights;
     private final int[] chromaWeights;
 
     CellPainter(StitchPlan plan, List<LensLight> lights, Kernel kernel, List<Frame> sources, Frame canvas) {
@@ -49,10 +50,11 @@ final class CellPainter {
         luma = new int[capacity];
         blue = new int[capacity / 4];
         red = new int[capacity / 4];
-        lumaSum = new int[cell];
-        blueSum = new int[cell / 4];
-        redSum = new int[cell / 4];
-        chromaWeights = new int[cell / 4];
+        lumaSum = new int[capacity];
+        blueSum = new int[capacity / 4];
+        redSum = new int[capacity / 4];
+        lumaWeights = new int[capacity];
+        chromaWeights = new int[capacity / 4];
     }
 
     void paintRow(int row) {
@@ -60,21 +62,21 @@ final class CellPainter {
         while (column < plan.cellColumns()) {
             int cell = row * plan.cellColumns() + column;
             int lens = plan.lensOf(cell);
+            int most = Math.min(maxCells, plan.cellColumns() - column);
             int cells = 1;
+            while (cells < most && plan.lensOf(cell + cells) == lens) {
+                cells++;
+            }
             if (lens >= 0) {
-                int most = Math.min(maxCells, plan.cellColumns() - column);
-                while (cells < most && plan.lensOf(cell + cells) == lens) {
-                    cells++;
-                }
                 paintStrip(lens, column, row, cells);
             } else if (lens == StitchPlan.MIXED) {
-                blend(plan.mixed(cell), plan.nodeOf(column, row));
-                store(column, row, 1);
+                blend(cell, plan.nodeOf(column, row), cells);
+                store(column, row, cells);
             } else {
-                Arrays.fill(luma, 0, size * size, black());
-                Arrays.fill(blue, 0, size * size / 4, mid());
-                Arrays.fill(red, 0, size * size / 4, mid());
-                store(column, row, 1);
+                Arrays.fill(luma, black());
+                Arrays.fill(blue, mid());
+                Arrays.fill(red, mid());
+                store(column, row, cells);
             }
             column += cells;
         }
@@ -85,12 +87,19 @@ final class CellPainter {
         gather(lens, plan.nodeOf(column, row), cells, false);
         if (light.crossed()) {
             cross(light, cells);
-        } else {
-            look(light.lumaTable(), light.margin(), luma, cells * size * size);
-            look(light.chromaTable(), light.margin(), blue, cells * size * size / 4);
-            look(light.chromaTable(), light.margin(), red, cells * size * size / 4);
+            store(column, row, cells);
+            return;
         }
-        store(column, row, cells);
+        int x = column * size;
+        int y = row * size;
+        int pitch = cells * size;
+        int columns = Math.min(pitch, canvas.width() - x);
+        int rows = Math.min(size, canvas.height() - y);
+        short[] chroma = light.chromaTable();
+        int margin = light.margin();
+        CellStore.storeLooked(canvas.y(), x, y, columns, rows, luma, pitch, light.lumaTable(), margin);
+        CellStore.storeLooked(canvas.u(), x / 2, y / 2, columns / 2, rows / 2, blue, pitch / 2, chroma, margin);
+        CellStore.storeLooked(canvas.v(), x / 2, y / 2, columns / 2, rows / 2, red, pitch / 2, chroma, margin);
     }
 
     /** Fills the three buffers with a lens's values; clamped where a part of the cells may not be read. */
@@ -138,57 +147,81 @@ final class CellPainter {
         }
     }
 
-    private void blend(MixedCell cell, int node) {
-        Arrays.fill(lumaSum, 0);
-        Arrays.fill(blueSum, 0);
-        Arrays.fill(redSum, 0);
+    private void blend(int cell, int node, int cells) {
+        int count = cells * size * size;
+        Arrays.fill(lumaSum, 0, count, 0);
+        Arrays.fill(blueSum, 0, count / 4, 0);
+        Arrays.fill(redSum, 0, count / 4, 0);
         int black = black();
         int mid = mid();
-        int count = size * size;
         for (int lens = 0; lens < plan.lensCount(); lens++) {
-            short[] weights = cell.weights()[lens];
-            if (weights == null) {
+            if (!spreadWeights(cell, lens, cells)) {
                 continue;
             }
-            gather(lens, node, 1, !cell.whole()[lens]);
+            boolean whole = true;
+            for (int i = 0; i < cells; i++) {
+                whole &= plan.mixed(cell + i).whole()[lens];
+            }
+            gather(lens, node, cells, !whole);
             LensLight light = lights.get(lens);
             if (light.crossed()) {
-                cross(light, 1);
+                cross(light, cells);
             } else {
                 look(light.lumaTable(), light.margin(), luma, count);
                 look(light.chromaTable(), light.margin(), blue, count / 4);
                 look(light.chromaTable(), light.margin(), red, count / 4);
             }
-            halve(weights);
             // Differences from black, so that a hole, where weights sum to 0, comes out black.
-            for (int i = 0; i < count; i++) {
-                lumaSum[i] += (luma[i] - black) * weights[i];
-            }
-            for (int i = 0; i < count / 4; i++) {
-                blueSum[i] += (blue[i] - mid) * chromaWeights[i];
-                redSum[i] += (red[i] - mid) * chromaWeights[i];
-            }
+            accumulate(luma, black, lumaWeights, lumaSum, count);
+            accumulate(blue, mid, chromaWeights, blueSum, count / 4);
+            accumulate(red, mid, chromaWeights, redSum, count / 4);
         }
-        finish(lumaSum, black, luma);
-        finish(blueSum, mid, blue);
-        finish(redSum, mid, red);
+        finish(lumaSum, black, luma, count);
+        finish(blueSum, mid, blue, count / 4);
+        finish(redSum, mid, red, count / 4);
     }
 
-    private void finish(int[] sums, int base, int[] codes) {
+    /** sums[i] += (codes[i] - base) weights[i] */
+    private static void accumulate(int[] codes, int base, int[] weights, int[] sums, int count) {
+        for (int i = 0; i < count; i++) {
+            sums[i] += (codes[i] - base) * weights[i];
+        }
+    }
+
+    private void finish(int[] sums, int base, int[] codes, int count) {
         int max = canvas.format().maxValue();
-        for (int i = 0; i < sums.length; i++) {
+        for (int i = 0; i < count; i++) {
             codes[i] = Math.max(0, Math.min(max, base + (sums[i] + 128 >> 8)));
         }
     }
 
-    /** Chroma weights: the mean over each 2 x 2 block of luma. */
-    private void halve(short[] weights) {
-        int half = size / 2;
-        for (int i = 0; i < chromaWeights.length; i++) {
-            int at = 2 * (i / half) * size + 2 * (i % half);
-            chromaWeights[i] =
-                    weights[at] + weights[at + 1] + weights[at + size] + weights[at + size + 1] + 2 >> 2;
+    /** Lays a lens's weights of the cells out as the strip is; false where it has none. */
+    private boolean spreadWeights(int cell, int lens, int cells) {
+        int pitch = cells * size;
+        boolean some = false;
+        for (int i = 0; i < cells; i++) {
+            short[] weights = plan.mixed(cell + i).weights()[lens];
+            some |= weights != null;
+            for (int row = 0; row < size; row++) {
+                int at = row * pitch + i * size;
+                for (int k = 0; k < size; k++) {
+                    lumaWeights[at + k] = weights == null ? 0 : weights[row * size + k];
+                }
+            }
         }
+        // Chroma weighs the mean of its 2 x 2 block of luma.
+        for (int row = 0; some && row < size / 2; row++) {
+            for (int k = 0; k < pitch / 2; k++) {
+                int at = 2 * row * pitch + 2 * k;
+                chromaWeights[row * pitch / 2 + k] = lumaWeights[at]
+                                + lumaWeights[at + 1]
+                                + lumaWeights[at + pitch]
+                                + lumaWeights[at + pitch + 1]
+                                + 2
+                        >> 2;
+            }
+        }
+        return some;
     }
 
     private void store(int column, int row, int cells) {

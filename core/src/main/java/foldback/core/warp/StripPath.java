@@ -10,12 +10,14 @@ public final class StripPath {
 
     final int[] x;
     final int[] y;
+    private final int[] down;
     private int count;
 
     /** @param capacity the most samples of a strip */
     public StripPath(int capacity) {
         x = new int[capacity];
         y = new int[capacity];
+        down = new int[capacity];
     }
 
     int count() {
@@ -54,52 +56,43 @@ public final class StripPath {
     }
 
     /**
-     * One coordinate of all samples, bilinear in the corners of each cell.
+     * One coordinate of all samples, bilinear in the corners of each cell: out(i, row) = first(i) + row * down(i).
      *
      * @param halving 0 for every canvas pixel; 1 for every other one, starting half a pixel down
      * @param origin of the plane's first sample, fixed-point source pixels
      * @param shift halvings from source pixels to the plane's samples
      */
-    private static void fill(
+    private void fill(
             int[] nodes, int node, int cells, CoordinateGrid grid, int[] out, int halving, int origin, int shift) {
         int bits = Integer.numberOfTrailingZeros(grid.cell());
         int side = grid.cell() >> halving;
         int pitch = cells * side;
+        int at = 0;
         for (int c = 0; c < cells; c++) {
-            int at = node + c;
-            int below = at + grid.columns();
-            int left = nodes[at];
-            int right = nodes[at + 1];
-            int leftStep = (nodes[below] - left) >> bits;
-            int rightStep = (nodes[below + 1] - right) >> bits;
-            left += halving * (leftStep >> 1) - origin;
-            right += halving * (rightStep >> 1) - origin;
-            leftStep <<= halving;
-            rightStep <<= halving;
-            int first = c * side;
-            for (int row = 0; row < side; row++) {
-                int step = (right - left) >> (bits - halving);
-                int value = left;
-                if (side == 8) {
-                    // The usual case, written out: short loops cost more than what they do.
-                    out[first] = value >> shift;
-                    out[first + 1] = (value += step) >> shift;
-                    out[first + 2] = (value += step) >> shift;
-                    out[first + 3] = (value += step) >> shift;
-                    out[first + 4] = (value += step) >> shift;
-                    out[first + 5] = (value += step) >> shift;
-                    out[first + 6] = (value += step) >> shift;
-                    out[first + 7] = (value + step) >> shift;
-                } else {
-                    for (int i = first; i < first + side; i++) {
-                        out[i] = value >> shift;
-                        value += step;
-                    }
-                }
-                left += leftStep;
-                right += rightStep;
-                first += pitch;
+            int here = node + c;
+            int below = here + grid.columns();
+            int left = nodes[here];
+            int leftDown = (nodes[below] - left) >> bits;
+            int rightDown = (nodes[below + 1] - nodes[here + 1]) >> bits;
+            int first = left + halving * (leftDown >> 1) - origin;
+            int last = nodes[here + 1] + halving * (rightDown >> 1) - origin;
+            int step = (last - first) >> (bits - halving);
+            int bend = (rightDown - leftDown) >> (bits - halving);
+            for (int k = 0; k < side; k++) {
+                out[at] = first + k * step >> shift;
+                down[at] = leftDown + k * bend << halving >> shift;
+                at++;
             }
+        }
+        for (int row = 1; row < side; row++) {
+            addRow(out, (row - 1) * pitch, down, row * pitch, pitch);
+        }
+    }
+
+    /** out[to + i] = out[from + i] + step[i] */
+    private static void addRow(int[] out, int from, int[] step, int to, int count) {
+        for (int i = 0; i < count; i++) {
+            out[to + i] = out[from + i] + step[i];
         }
     }
 }
