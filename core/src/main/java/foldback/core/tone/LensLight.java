@@ -104,7 +104,8 @@ public final class LensLight {
 
     /** Output luma of gathered luma and chroma. */
     public int lumaOf(int y, int u, int v) {
-        int cross = (matrix[0] * (u - midIn) + matrix[1] * (v - midIn)) >> (MATRIX_BITS + fractionBits);
+        int shift = MATRIX_BITS + fractionBits;
+        int cross = matrix[0] * (u - midIn) + matrix[1] * (v - midIn) + (1 << (shift - 1)) >> shift;
         return Math.max(0, Math.min(maxOut, (luma[y + margin] & 0xffff) + cross));
     }
 

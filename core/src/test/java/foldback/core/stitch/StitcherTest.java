@@ -1,0 +1,189 @@
+package foldback.core.stitch;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import foldback.core.picture.ColourTags;
+import foldback.core.picture.Frame;
+import foldback.core.picture.PixelFormat;
+import foldback.core.picture.Plane;
+import foldback.core.rig.ReadyRigs;
+import foldback.core.rig.Rig;
+import foldback.core.space.Rotation;
+import foldback.core.tone.LensLight;
+import foldback.core.tone.LightGains;
+import foldback.core.warp.Canvas;
+import foldback.core.warp.Kernel;
+import foldback.core.warp.Sampler;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+class StitcherTest {
+    private static final Canvas CANVAS = new Canvas(1000, 500);
+    private static final double FEATHER = Math.toRadians(6);
+
+    @ParameterizedTest
+    @EnumSource(Kernel.class)
+    void oneAndThreeThreadsGiveTheSameBits(Kernel kernel) throws Exception {
+        Rig rig = rig(256);
+        StitchPlan plan = plan(rig, FEATHER);
+        for (PixelFormat format : List.of(PixelFormat.YUV420_8, PixelFormat.YUV420_10)) {
+            List<Frame> frames = noise(rig, format);
+            Stitcher stitcher = new Stitcher(plan, lights(2, format, new LightGains(1.2, 1, 0.9)), kernel);
+            Frame one = canvas(format);
+            Frame three = canvas(format);
+            stitcher.stitch(frames, one);
+            ExecutorService executor = Executors.newFixedThreadPool(3);
+            stitcher.stitch(frames, three, executor, 3);
+            executor.shutdown();
+            assertThat(difference(one.y(), three.y())).isZero();
+            assertThat(difference(one.u(), three.u())).isZero();
+            assertThat(difference(one.v(), three.v())).isZero();
+        }
+    }
+
+    @Test
+    void weightsSumToOneEverywhereAndRampOverTheFeather() {
+        StitchPlan plan = plan(rig(512), FEATHER);
+        double narrowest = 0;
+        for (int y = 0; y < CANVAS.height(); y++) {
+            for (int x = 0; x < CANVAS.width(); x++) {
+                assertThat(plan.weightAt(0, x, y) + plan.weightAt(1, x, y)).isEqualTo(256);
+            }
+        }
+        int middle = CANVAS.height() / 2;
+        for (int x = 0; x < CANVAS.width() / 2; x++) {
+            int weight = plan.weightAt(0, x, middle);
+            narrowest += weight > 0 && weight < 256 ? 1 : 0;
+        }
+        // On the equator the seam at yaw -90 is crossed squarely: the ramp is as wide as the feather.
+        assertThat(narrowest / CANVAS.width() * 360).isCloseTo(6, within(0.8));
+        assertThat(plan.weightAt(0, CANVAS.width() / 4, middle)).isBetween(110, 146);
+    }
+
+    @Test
+    void aHardCutHasNoRamp() {
+        StitchPlan plan = plan(rig(512), 0);
+        for (int y = 0; y < CANVAS.height(); y += 3) {
+            for (int x = 0; x < CANVAS.width(); x++) {
+                assertThat(plan.weightAt(0, x, y)).isIn(0, 256);
+            }
+        }
+    }
+
+    @Test
+    void whatNoLensCoversIsBlackAndCounted() {
+        Rig front = new Rig("one", List.of(rig(512).lenses().get(0)));
+        StitchPlan plan = plan(front, FEATHER);
+        // A cap of half angle a covers (1 - cos a) / 2 of the sphere; the margin at the rim is not used.
+        double radius = 950.0 * 512 / 1920;
+        double angle = Math.toRadians(97.5) * (radius - StitchPlan.MARGIN_PX) / radius;
+        assertThat(plan.holeFraction()).isCloseTo(1 - (1 - Math.cos(angle)) / 2, within(0.003));
+        Frame frame = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, 512, 512);
+        fill(frame.y(), 200);
+        fill(frame.u(), 90);
+        fill(frame.v(), 160);
+        Frame canvas = canvas(PixelFormat.YUV420_8);
+        new Stitcher(plan, lights(1, PixelFormat.YUV420_8, LightGains.NONE), Kernel.FINE).stitch(List.of(frame), canvas);
+        assertThat(canvas.y().get(0, 250)).isEqualTo(16);
+        assertThat(canvas.u().get(0, 125)).isEqualTo(128);
+        assertThat(canvas.y().get(500, 250)).isEqualTo(200);
+        assertThat(canvas.v().get(250, 125)).isEqualTo(160);
+    }
+
+    @Test
+    void everyPixelOfAFlatSceneIsFlatAcrossSeamsAndPoles() {
+        Rig rig = rig(256);
+        List<Frame> frames = new ArrayList<>();
+        for (int i = 0; i < 2; i++) {
+            Frame frame = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, 256, 256);
+            fill(frame.y(), 143);
+            fill(frame.u(), 101);
+            fill(frame.v(), 155);
+            frames.add(frame);
+        }
+        for (Kernel kernel : Kernel.values()) {
+            Frame canvas = canvas(PixelFormat.YUV420_8);
+            new Stitcher(plan(rig, FEATHER), lights(2, PixelFormat.YUV420_8, LightGains.NONE), kernel).stitch(frames, canvas);
+            for (int y = 0; y < CANVAS.height(); y++) {
+                for (int x = 0; x < CANVAS.width(); x++) {
+                    assertThat(canvas.y().get(x, y)).isEqualTo(143);
+                }
+            }
+        }
+    }
+
+    @Test
+    void refusesFramesOfAnotherSize() {
+        Rig rig = rig(256);
+        Stitcher stitcher =
+                new Stitcher(plan(rig, FEATHER), lights(2, PixelFormat.YUV420_8, LightGains.NONE), Kernel.QUICK);
+        Frame wrong = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, 128, 128);
+        assertThatThrownBy(() -> stitcher.stitch(List.of(wrong, wrong), canvas(PixelFormat.YUV420_8)))
+                .hasMessageContaining("is described for 256 x 256, its frame is 128 x 128");
+    }
+
+    private static Rig rig(int size) {
+        Rig ready = ReadyRigs.twoBackToBack();
+        return new Rig(
+                "test", ready.lenses().stream().map(lens -> lens.withLens(lens.lens().scaledTo(size, size))).toList());
+    }
+
+    private static StitchPlan plan(Rig rig, double feather) {
+        return StitchPlan.compile(
+                new StitchSettings(CANVAS, rig, Rotation.IDENTITY, Double.POSITIVE_INFINITY, feather));
+    }
+
+    private static List<LensLight> lights(int count, PixelFormat format, LightGains gains) {
+        LensLight light = LensLight.of(
+                gains, format, ColourTags.BT709_LIMITED, format, ColourTags.BT709_LIMITED, Sampler.FRACTION_BITS);
+        return java.util.Collections.nCopies(count, light);
+    }
+
+    private static Frame canvas(PixelFormat format) {
+        return Frame.allocate(format, ColourTags.BT709_LIMITED, CANVAS.width(), CANVAS.height());
+    }
+
+    private static List<Frame> noise(Rig rig, PixelFormat format) {
+        Random random = new Random(3);
+        List<Frame> frames = new ArrayList<>();
+        for (var lens : rig.lenses()) {
+            Frame frame = Frame.allocate(
+                    format, ColourTags.BT709_LIMITED, lens.lens().frame().width(), lens.lens().frame().height());
+            for (Plane plane : List.of(frame.y(), frame.u(), frame.v())) {
+                for (int y = 0; y < plane.height(); y++) {
+                    for (int x = 0; x < plane.width(); x++) {
+                        plane.set(x, y, random.nextInt(format.maxValue() + 1));
+                    }
+                }
+            }
+            frames.add(frame);
+        }
+        return frames;
+    }
+
+    private static void fill(Plane plane, int value) {
+        for (int y = 0; y < plane.height(); y++) {
+            for (int x = 0; x < plane.width(); x++) {
+                plane.set(x, y, value);
+            }
+        }
+    }
+
+    private static int difference(Plane a, Plane b) {
+        int most = 0;
+        for (int y = 0; y < a.height(); y++) {
+            for (int x = 0; x < a.width(); x++) {
+                most = Math.max(most, Math.abs(a.get(x, y) - b.get(x, y)));
+            }
+        }
+        return most;
+    }
+}
