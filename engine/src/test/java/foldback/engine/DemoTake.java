@@ -1,0 +1,53 @@
+package foldback.engine;
+
+import foldback.core.recipe.Balance;
+import foldback.core.recipe.ClipRef;
+import foldback.core.recipe.LensBalance;
+import foldback.core.recipe.Level;
+import foldback.core.recipe.Recipe;
+import foldback.core.recipe.Seams;
+import foldback.core.recipe.Stops;
+import foldback.core.rig.Rig;
+import foldback.core.time.FrameRate;
+import foldback.core.warp.Canvas;
+import foldback.core.warp.Kernel;
+import foldback.engine.document.RenderSpec;
+import foldback.engine.document.RigJson;
+import foldback.media.ContentHash;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+
+/** The committed demo take as a recipe for tests. */
+public final class DemoTake {
+    public static final Path MEDIA = Path.of("..", "demo", "sluice-path");
+    private static final int SEGMENT = 10;
+
+    private DemoTake() {}
+
+    public static Recipe recipe() throws IOException {
+        Rig rig = RigJson.readCard(Files.readString(MEDIA.resolve("rig-card.json")));
+        return new Recipe(
+                new FrameRate(25, 1),
+                List.of(clip("A", "sluice-path-a.mp4"), clip("B", "sluice-path-b.mp4")),
+                rig,
+                "rig card",
+                new Balance(
+                        Optional.empty(),
+                        List.of(new LensBalance("B", new Stops(0.42, -0.11, 0, 0.14), new Stops(0.05, 0, 0, 0)))),
+                new Seams(Math.toRadians(5), 3.5),
+                new Level(Math.toRadians(12), Math.toRadians(-2), Math.toRadians(1)));
+    }
+
+    private static ClipRef clip(String slot, String file) {
+        return new ClipRef(slot, file, ContentHash.of(MEDIA.resolve(file)), 0);
+    }
+
+    /** A quick small render in pieces of ten frames. */
+    public static RenderSpec smallSpec(int bits, Optional<String> sound) {
+        return new RenderSpec(
+                new Canvas(512, 256), "ultrafast", Optional.of(24), Optional.empty(), bits, Kernel.QUICK, 1, SEGMENT, sound);
+    }
+}

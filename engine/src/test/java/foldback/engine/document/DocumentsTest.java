@@ -1,0 +1,83 @@
+package foldback.engine.document;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import foldback.core.rig.ReadyRigs;
+import foldback.core.rig.Rig;
+import foldback.engine.DemoTake;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Documents come back as they went, and what is wrong in one is named. */
+class DocumentsTest {
+    private static final Path FORMATS = Path.of("..", "docs", "formats");
+
+    @Test
+    void aRecipeComesBackToTheLetter() throws Exception {
+        String text = RecipeJson.write(DemoTake.recipe());
+        assertThat(RecipeJson.write(RecipeJson.read(text))).isEqualTo(text);
+        assertThat(text).contains("\"yaw_deg\" : 12.0").contains("\"meeting_m\" : 3.5");
+    }
+
+    @Test
+    void readyCardsComeBackToTheLetter() {
+        for (Rig rig : new Rig[] {ReadyRigs.twoBackToBack(), ReadyRigs.sixAround()}) {
+            String text = RigJson.writeCard(rig);
+            assertThat(RigJson.writeCard(RigJson.readCard(text))).isEqualTo(text);
+        }
+    }
+
+    @Test
+    void theExamplesInTheDocsAreValid() throws Exception {
+        assertThat(RecipeJson.read(Files.readString(FORMATS.resolve("recipe.example.json"))).clips()).hasSize(2);
+        assertThat(RenderSpec.read(Files.readString(FORMATS.resolve("spec.example.json"))).canvas().width()).isEqualTo(3840);
+        assertThat(RigJson.readCard(Files.readString(FORMATS.resolve("rig-card.example.json"))).lenses()).hasSize(2);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            "yaw_deg" : 12.0      | "yaw_deg" : "12"      | 'recipe.level.yaw_deg' must be a number
+            "yaw_deg" : 12.0      | "yaw" : 12.0          | 'recipe.level.yaw_deg' is missing
+            "feather_deg" : 5.0   | "feather_deg" : 500   | 'recipe.seams.feather_deg' must be 0 to 90: 500
+            "way" : "feather"     | "way" : "flow"        | 'recipe.seams.way' must be one of feather: 'flow'
+            "way" : "feather"     | "way" : "feather", "glue" : 1 | 'recipe.seams.glue' is not known here
+            "version" : 1         | "version" : 7         | this program knows version 1
+            foldback-recipe       | other-recipe          | 'recipe.format' must be 'foldback-recipe'
+            "rate" : "25"         | "rate" : "soon"       | 'soon'
+            "model" : "fisheye"   | "model" : "cube"      | 'recipe.rig.lenses[0].model' must be one of
+            "radius_px" : 948.0   | "radius_px" : -4      | 'recipe.rig.lenses[0].circle.radius_px' must be 1 to 64000: -4
+            "slot" : "A"          | "slot" : "B"          | two clips are in slot 'B'
+            """)
+    void whatIsWrongIsNamed(String right, String wrong, String message) throws Exception {
+        String text = RecipeJson.write(DemoTake.recipe());
+        assertThat(text).contains(right);
+        String spoiled = text.replaceFirst(java.util.regex.Pattern.quote(right), wrong);
+        assertThatThrownBy(() -> RecipeJson.read(spoiled)).isInstanceOf(DocumentException.class).hasMessageContaining(message);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            "quality": 18                    | "quality": 18, "bit_rate_kbps": 9000 | either 'quality' or 'bit_rate_kbps'
+            "width": 3840                    | "width": 3842   | a canvas is 2:1
+            "preset": "medium"               | "preset": "best" | 'spec.preset' must be one of
+            "bits": 8                        | "bits": 9       | 'bits' must be 8 or 10: 9
+            "encoder_threads": 2             | "encoder_threads": 2.5 | 'spec.encoder_threads' must be a whole number
+            """)
+    void whatIsWrongInASpecIsNamed(String right, String wrong, String message) throws Exception {
+        String text = Files.readString(FORMATS.resolve("spec.example.json"));
+        assertThat(text).contains(right);
+        assertThatThrownBy(() -> RenderSpec.read(text.replace(right, wrong)))
+                .isInstanceOf(DocumentException.class)
+                .hasMessageContaining(message);
+    }
+
+    @Test
+    void whatIsNotJsonIsRefusedWithItsLine() {
+        assertThatThrownBy(() -> RecipeJson.read("{\n\"format\": oops")).hasMessageContaining("not JSON: line 2");
+        assertThatThrownBy(() -> RecipeJson.read("[]")).hasMessageContaining("must be a JSON object");
+    }
+}

@@ -1,0 +1,148 @@
+package foldback.engine.render;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import foldback.core.recipe.Recipe;
+import foldback.core.run.Run;
+import foldback.core.time.TimeSpan;
+import foldback.engine.DemoTake;
+import foldback.engine.take.Take;
+import foldback.media.ContentHash;
+import foldback.media.MediaException;
+import foldback.media.ffmpeg.MediaProbe;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CancellationException;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Whole renders of the demo take. */
+class RendererTest {
+    @TempDir
+    private Path folder;
+
+    private RenderJob job(double from, double to, int bits, Optional<String> sound) throws Exception {
+        Recipe recipe = DemoTake.recipe();
+        return new RenderJob(
+                recipe, DemoTake.smallSpec(bits, sound), Take.open(recipe, DemoTake.MEDIA), new TimeSpan(from, to));
+    }
+
+    @Test
+    void makesACheckedTaggedFileWithSoundCutToTheSample() throws Exception {
+        Path out = folder.resolve("out.mp4");
+        Verified verified = new Renderer(2, 0).render(job(0.4, 1.4, 8, Optional.of("A")), work(), out, Run.QUIET);
+        assertThat(verified.frames()).isEqualTo(25);
+        assertThat(verified.projection()).isEqualTo("equirectangular");
+        assertThat(verified.sound()).isEqualTo("aac");
+        assertThat(verified.seconds()).isCloseTo(1.0, within(0.03));
+        try (Stream<Path> left = Files.list(work())) {
+            assertThat(left).as("pieces are gone").isEmpty();
+        }
+    }
+
+    @Test
+    void anyNumberOfThreadsGivesTheSameBytes() throws Exception {
+        String one = bytes("one.mp4", 1);
+        assertThat(bytes("three.mp4", 3)).isEqualTo(one);
+    }
+
+    private String bytes(String name, int threads) throws Exception {
+        Path out = folder.resolve(name);
+        new Renderer(threads, 0).render(job(1, 2, 8, Optional.empty()), work(), out, Run.QUIET);
+        return ContentHash.of(out);
+    }
+
+    @Test
+    void tenBitsComeOutAsTenBits() throws Exception {
+        Path out = folder.resolve("ten.mp4");
+        assertThat(new Renderer(2, 0).render(job(0, 0.4, 10, Optional.empty()), work(), out, Run.QUIET).bits())
+                .isEqualTo(10);
+    }
+
+    @Test
+    void aBrokenRenderGoesOnAndEndsWithTheSameBytes() throws Exception {
+        Path whole = folder.resolve("whole.mp4");
+        new Renderer(2, 0).render(job(0, 1.4, 8, Optional.of("B")), folder.resolve("w1"), whole, Run.QUIET);
+        Path resumed = folder.resolve("resumed.mp4");
+        boolean[] stop = {false};
+        Run breaking = new Run(share -> stop[0] = share > 0.75, () -> stop[0]);
+        assertThatThrownBy(() -> new Renderer(2, 0).render(job(0, 1.4, 8, Optional.of("B")), work(), resumed, breaking))
+                .isInstanceOf(CancellationException.class);
+        assertThat(resumed).as("nothing half-made is shown").doesNotExist();
+        long pieces;
+        try (Stream<Path> kept = Files.walk(work())) {
+            pieces = kept.filter(file -> file.getFileName().toString().startsWith("piece-")).count();
+        }
+        assertThat(pieces).as("finished pieces are kept").isPositive();
+        double[] first = {-1};
+        Run watching = new Run(share -> first[0] = first[0] < 0 ? share : first[0], () -> false);
+        new Renderer(2, 0).render(job(0, 1.4, 8, Optional.of("B")), work(), resumed, watching);
+        assertThat(first[0]).as("it did not begin anew").isPositive();
+        assertThat(ContentHash.of(resumed)).isEqualTo(ContentHash.of(whole));
+    }
+
+    @Test
+    void refusesWhatCannotBeRendered() throws Exception {
+        assertThatThrownBy(() -> job(8, 12, 8, Optional.empty())).hasMessageContaining("goes beyond the frames");
+        assertThatThrownBy(() -> job(1, 1, 8, Optional.empty())).hasMessageContaining("holds no frame");
+        assertThatThrownBy(() -> job(0, 1, 8, Optional.of("F"))).hasMessageContaining("'F'");
+        Path there = Files.writeString(folder.resolve("there.mp4"), "precious");
+        RenderJob job = job(0, 0.4, 8, Optional.empty());
+        assertThatThrownBy(() -> new Renderer(1, 0).render(job, work(), there, Run.QUIET))
+                .isInstanceOf(MediaException.class)
+                .hasMessageContaining("there.mp4 exists already");
+        assertThat(there).hasContent("precious");
+    }
+
+    @Test
+    void aClipThatIsCutOffAfterItWasOpenedIsNamed() throws Exception {
+        Path media = Files.createDirectory(folder.resolve("media"));
+        for (String name : List.of("sluice-path-a.mp4", "sluice-path-b.mp4")) {
+            Files.copy(DemoTake.MEDIA.resolve(name), media.resolve(name));
+        }
+        Recipe recipe = DemoTake.recipe();
+        Take take = Take.open(recipe, media);
+        byte[] bytes = Files.readAllBytes(media.resolve("sluice-path-b.mp4"));
+        // The index of this file stands at its end: without it nothing can be decoded.
+        Files.write(media.resolve("sluice-path-b.mp4"), java.util.Arrays.copyOf(bytes, bytes.length / 3));
+        RenderJob job = new RenderJob(recipe, DemoTake.smallSpec(8, Optional.empty()), take, new TimeSpan(0, 1));
+        Path out = folder.resolve("never.mp4");
+        assertThatThrownBy(() -> new Renderer(1, 0).render(job, work(), out, Run.QUIET))
+                .isInstanceOf(MediaException.class)
+                .hasMessageContaining("sluice-path-b.mp4");
+        assertThat(out).doesNotExist();
+    }
+
+    @Test
+    void missingChangedAndOutlyingClipsAreRefusedByName() throws Exception {
+        Recipe recipe = DemoTake.recipe();
+        assertThatThrownBy(() -> Take.open(recipe, folder))
+                .isInstanceOf(MediaException.class)
+                .hasMessageContaining("sluice-path-a.mp4 (lens A) is not in the media folder");
+        Files.copy(DemoTake.MEDIA.resolve("sluice-path-b.mp4"), folder.resolve("sluice-path-a.mp4"));
+        assertThatThrownBy(() -> Take.open(recipe, folder))
+                .isInstanceOf(MediaException.class)
+                .hasMessageContaining("sluice-path-a.mp4 (lens A) is not the file the recipe was made for");
+        Path inner = Files.createDirectory(folder.resolve("inner"));
+        Files.createSymbolicLink(inner.resolve("sluice-path-a.mp4"), folder.resolve("sluice-path-a.mp4"));
+        assertThatThrownBy(() -> Take.open(recipe, inner)).hasMessageContaining("lies outside the media folder");
+    }
+
+    @Test
+    void theResultIsReadBackAndSaysWhatItIs() throws Exception {
+        Path out = folder.resolve("tags.mp4");
+        new Renderer(2, 0).render(job(0, 0.4, 8, Optional.empty()), work(), out, Run.QUIET);
+        var video = MediaProbe.probe(out).video().orElseThrow();
+        assertThat(video.assumed()).as("nothing is left to be assumed").isEmpty();
+        assertThat(video.frameRate()).isEqualTo("25/1");
+    }
+
+    private Path work() throws Exception {
+        return Files.createDirectories(folder.resolve("work"));
+    }
+}
