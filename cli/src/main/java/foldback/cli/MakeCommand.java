@@ -45,7 +45,10 @@ final class MakeCommand implements Callable<Integer> {
     @Option(names = "--to", paramLabel = "S", description = "end in seconds of take time, not included")
     private Double to;
 
-    @Option(names = "--media", paramLabel = "DIR", description = "where the clips are; the recipe's folder if not given")
+    @Option(
+            names = "--media",
+            paramLabel = "DIR",
+            description = "where the clips are; the recipe's folder if not given")
     private Path media;
 
     @Option(names = "--threads", paramLabel = "N", description = "threads for stitching")

@@ -41,7 +41,11 @@ final class ProbeCommand implements Callable<Integer> {
             node.put("codec", video.codec()).put("width", video.width()).put("height", video.height());
             node.put("frames", FrameIndex.read(file).frames()).put("frame_rate", video.frameRate());
             node.put("bits", video.format().bits());
-            node.put("chroma", video.format().chromaShiftY() == 1 ? "4:2:0" : video.format().chromaShiftX() == 1 ? "4:2:2" : "4:4:4");
+            node.put(
+                    "chroma",
+                    video.format().chromaShiftY() == 1
+                            ? "4:2:0"
+                            : video.format().chromaShiftX() == 1 ? "4:2:2" : "4:4:4");
             node.put("range", lower(video.tags().range()));
             node.put("matrix", lower(video.tags().matrix()));
             node.put("transfer", lower(video.tags().transfer()));
@@ -50,11 +54,12 @@ final class ProbeCommand implements Callable<Integer> {
             node.put("projection", video.projection().orElse(null));
             video.assumed().forEach(node.putArray("assumed")::add);
         });
-        info.audio().forEach(audio -> root.withArray("audio")
-                .addObject()
-                .put("codec", audio.codec())
-                .put("channels", audio.channels())
-                .put("sample_rate", audio.sampleRate()));
+        info.audio()
+                .forEach(audio -> root.withArray("audio")
+                        .addObject()
+                        .put("codec", audio.codec())
+                        .put("channels", audio.channels())
+                        .put("sample_rate", audio.sampleRate()));
         var out = spec.commandLine().getOut();
         if (json) {
             out.println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(root));

@@ -48,6 +48,14 @@ public final class DemoTake {
     /** A quick small render in pieces of ten frames. */
     public static RenderSpec smallSpec(int bits, Optional<String> sound) {
         return new RenderSpec(
-                new Canvas(512, 256), "ultrafast", Optional.of(24), Optional.empty(), bits, Kernel.QUICK, 1, SEGMENT, sound);
+                new Canvas(512, 256),
+                "ultrafast",
+                Optional.of(24),
+                Optional.empty(),
+                bits,
+                Kernel.QUICK,
+                1,
+                SEGMENT,
+                sound);
     }
 }

@@ -38,8 +38,8 @@ final class DemoJob {
             clips.add(new ClipRef(lens.slot(), file, ContentHash.of(media.resolve(file)), 0));
         }
         Recipe recipe = new Recipe(new FrameRate(25, 1), clips, rig, "card", Balance.NONE, Seams.DEFAULT, Level.NONE);
-        RenderSpec spec = new RenderSpec(
-                canvas, preset, Optional.of(crf), Optional.empty(), 8, kernel, 2, 250, Optional.empty());
+        RenderSpec spec =
+                new RenderSpec(canvas, preset, Optional.of(crf), Optional.empty(), 8, kernel, 2, 250, Optional.empty());
         return new RenderJob(recipe, spec, Take.open(recipe, media), new TimeSpan(0, seconds));
     }
 }

@@ -16,7 +16,13 @@ record Figure(String name, double value, String unit, Bar bar, double limit) {
 
     String line() {
         return String.format(
-                Locale.ROOT, "%-62s %10.4f %-9s %s %-8s %s",
-                name, value, unit, bar == Bar.AT_MOST ? "at most " : "at least", limit, holds() ? "holds" : "MISSED");
+                Locale.ROOT,
+                "%-62s %10.4f %-9s %s %-8s %s",
+                name,
+                value,
+                unit,
+                bar == Bar.AT_MOST ? "at most " : "at least",
+                limit,
+                holds() ? "holds" : "MISSED");
     }
 }

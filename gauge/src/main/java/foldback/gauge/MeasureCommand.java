@@ -63,7 +63,10 @@ final class MeasureCommand implements Callable<Integer> {
 
     private static Rig scaled(Rig rig, int size) {
         return new Rig(
-                rig.name(), rig.lenses().stream().map(lens -> lens.withLens(lens.lens().scaledTo(size, size))).toList());
+                rig.name(),
+                rig.lenses().stream()
+                        .map(lens -> lens.withLens(lens.lens().scaledTo(size, size)))
+                        .toList());
     }
 
     private static StitchPlan plan(Rig rig, Canvas canvas) {
@@ -73,8 +76,17 @@ final class MeasureCommand implements Callable<Integer> {
 
     private static Frame stitch(StitchPlan plan, List<Frame> frames, Kernel kernel) {
         LensLight light = LensLight.of(
-                LightGains.NONE, FORMAT, ColourTags.BT709_LIMITED, FORMAT, ColourTags.BT709_LIMITED, Sampler.FRACTION_BITS);
-        Frame canvas = Frame.allocate(FORMAT, ColourTags.BT709_LIMITED, plan.canvas().width(), plan.canvas().height());
+                LightGains.NONE,
+                FORMAT,
+                ColourTags.BT709_LIMITED,
+                FORMAT,
+                ColourTags.BT709_LIMITED,
+                Sampler.FRACTION_BITS);
+        Frame canvas = Frame.allocate(
+                FORMAT,
+                ColourTags.BT709_LIMITED,
+                plan.canvas().width(),
+                plan.canvas().height());
         new Stitcher(plan, List.of(light, light), kernel).stitch(frames, canvas);
         return canvas;
     }
@@ -89,7 +101,8 @@ final class MeasureCommand implements Callable<Integer> {
         double best = WsPsnr.of(reference.y(), truth.y(), 255);
         double fine = WsPsnr.of(stitch(plan, frames, Kernel.FINE).y(), truth.y(), 255);
         double quick = WsPsnr.of(stitch(plan, frames, Kernel.QUICK).y(), truth.y(), 255);
-        System.out.printf("WS-PSNR to the true sphere: reference %.3f dB, fine %.3f dB, quick %.3f dB%n", best, fine, quick);
+        System.out.printf(
+                "WS-PSNR to the true sphere: reference %.3f dB, fine %.3f dB, quick %.3f dB%n", best, fine, quick);
         say(new Figure("fine kernel behind the reference stitch", best - fine, "dB", Figure.Bar.AT_MOST, 0.1));
         say(new Figure("quick kernel behind the reference stitch", best - quick, "dB", Figure.Bar.AT_MOST, 1.0));
     }
@@ -149,15 +162,23 @@ final class MeasureCommand implements Callable<Integer> {
                 }
             }
         }
-        say(new Figure("worst coordinate at " + canvas.width() + " x " + canvas.height(), worst, "px", Figure.Bar.AT_MOST, 0.03));
+        say(new Figure(
+                "worst coordinate at " + canvas.width() + " x " + canvas.height(),
+                worst,
+                "px",
+                Figure.Bar.AT_MOST,
+                0.03));
     }
 
     private void balance(Rig rig) {
         Sensor dark = new Sensor(-0.42, 0.11, -0.14, 0.35, 1.1, 0);
-        List<Frame> frames = new Studio().shoot(rig, List.of(new Sensor(0, 0, 0, 0.35, 1.1, 0), dark), TIME, FORMAT, SEED);
-        BalanceResult result = LensEvener.even(
-                2, PatchFinder.find(rig, frames, Double.POSITIVE_INFINITY), BalanceSettings.defaults());
-        double[] truth = {-(dark.exposureStops() + dark.redStops()), -dark.exposureStops(), -(dark.exposureStops() + dark.blueStops())};
+        List<Frame> frames =
+                new Studio().shoot(rig, List.of(new Sensor(0, 0, 0, 0.35, 1.1, 0), dark), TIME, FORMAT, SEED);
+        BalanceResult result =
+                LensEvener.even(2, PatchFinder.find(rig, frames, Double.POSITIVE_INFINITY), BalanceSettings.defaults());
+        double[] truth = {
+            -(dark.exposureStops() + dark.redStops()), -dark.exposureStops(), -(dark.exposureStops() + dark.blueStops())
+        };
         double worst = 0;
         for (int c = 0; c < 3; c++) {
             worst = Math.max(worst, Math.abs(result.stops()[1][c] - result.stops()[0][c] - truth[c]));

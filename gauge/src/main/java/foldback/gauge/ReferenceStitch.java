@@ -49,8 +49,6 @@ final class ReferenceStitch {
     /** Keys 1981, eq. 15, a = -1/2. */
     private static double keys(double distance) {
         double s = Math.abs(distance);
-        return s < 1
-                ? (1.5 * s - 2.5) * s * s + 1
-                : s < 2 ? ((-0.5 * s + 2.5) * s - 4) * s + 2 : 0;
+        return s < 1 ? (1.5 * s - 2.5) * s * s + 1 : s < 2 ? ((-0.5 * s + 2.5) * s - 4) * s + 2 : 0;
     }
 }

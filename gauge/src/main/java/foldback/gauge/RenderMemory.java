@@ -26,14 +26,30 @@ final class RenderMemory {
         Path folder = Files.createTempDirectory("foldback-memory");
         for (String name : List.of("sluice-path-a.mp4", "sluice-path-b.mp4")) {
             Children.Outcome outcome = Children.run(List.of(
-                    "ffmpeg", "-nostdin", "-v", "error", "-y", "-stream_loop", "" + (LOOPS - 1), "-i", take.resolve(name).toString(),
-                    "-c", "copy", folder.resolve(name).toString()));
+                    "ffmpeg",
+                    "-nostdin",
+                    "-v",
+                    "error",
+                    "-y",
+                    "-stream_loop",
+                    "" + (LOOPS - 1),
+                    "-i",
+                    take.resolve(name).toString(),
+                    "-c",
+                    "copy",
+                    folder.resolve(name).toString()));
             if (outcome.code() != 0) {
                 throw new IllegalStateException(outcome.errors());
             }
         }
         RenderJob job = DemoJob.of(
-                folder, take.resolve("rig-card.json"), new Canvas(960, 480), Kernel.QUICK, "veryfast", 28, LOOPS * 8.4 - 1);
+                folder,
+                take.resolve("rig-card.json"),
+                new Canvas(960, 480),
+                Kernel.QUICK,
+                "veryfast",
+                28,
+                LOOPS * 8.4 - 1);
         long start = System.nanoTime();
         double[] live = new double[2];
         Run run = new Run(
@@ -52,7 +68,8 @@ final class RenderMemory {
         } catch (CancellationException measured) {
             System.out.printf("live heap and direct buffers: %.1f MB at 10 s, %.1f MB at 60 s%n", live[0], live[1]);
             System.out.println(
-                    new Figure("live memory at 60 s / at 10 s", live[1] / live[0], "x", Figure.Bar.AT_MOST, 1.05).line());
+                    new Figure("live memory at 60 s / at 10 s", live[1] / live[0], "x", Figure.Bar.AT_MOST, 1.05)
+                            .line());
         }
         try (var files = Files.walk(folder)) {
             for (Path file : files.sorted(java.util.Comparator.reverseOrder()).toList()) {

@@ -53,17 +53,59 @@ final class RenderSpeed {
             double mine = StitchSpeed.time(() -> render(kernel, preset, CRF, folder, out));
             Files.delete(out);
             floor[at] = StitchSpeed.time(() -> ffmpeg(
-                    "-i", take.resolve("sluice-path-a.mp4").toString(), "-i", take.resolve("sluice-path-b.mp4").toString(),
-                    "-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", CANVAS.width() + "x" + CANVAS.height(), "-r", "25", "-i",
-                    raw.toString(), "-map", "0:v", "-t", "" + SECONDS, "-f", "null", "-", "-map", "1:v", "-t", "" + SECONDS,
-                    "-f", "null", "-", "-map", "2:v", "-c:v", "libx264", "-preset", preset, "-crf", "" + CRF, "-threads", "2",
-                    "-x264-params", "open-gop=0", "-g", "50", folder.resolve("floor.mp4").toString()));
+                    "-i",
+                    take.resolve("sluice-path-a.mp4").toString(),
+                    "-i",
+                    take.resolve("sluice-path-b.mp4").toString(),
+                    "-f",
+                    "rawvideo",
+                    "-pix_fmt",
+                    "yuv420p",
+                    "-s",
+                    CANVAS.width() + "x" + CANVAS.height(),
+                    "-r",
+                    "25",
+                    "-i",
+                    raw.toString(),
+                    "-map",
+                    "0:v",
+                    "-t",
+                    "" + SECONDS,
+                    "-f",
+                    "null",
+                    "-",
+                    "-map",
+                    "1:v",
+                    "-t",
+                    "" + SECONDS,
+                    "-f",
+                    "null",
+                    "-",
+                    "-map",
+                    "2:v",
+                    "-c:v",
+                    "libx264",
+                    "-preset",
+                    preset,
+                    "-crf",
+                    "" + CRF,
+                    "-threads",
+                    "2",
+                    "-x264-params",
+                    "open-gop=0",
+                    "-g",
+                    "50",
+                    folder.resolve("floor.mp4").toString()));
             ratios[at] = mine / floor[at];
         }
         double bar = kernel == Kernel.QUICK ? 1.12 : 1.25;
         System.out.printf("codec floor, %s: %.1f frames/s%n", preset, SECONDS * 25 / StitchSpeed.median(floor));
         System.out.println(new Figure(
-                        "render / codec floor, " + kernel + ", " + preset, StitchSpeed.median(ratios), "x", Figure.Bar.AT_MOST, bar)
+                        "render / codec floor, " + kernel + ", " + preset,
+                        StitchSpeed.median(ratios),
+                        "x",
+                        Figure.Bar.AT_MOST,
+                        bar)
                 .line());
     }
 

@@ -11,12 +11,17 @@ import picocli.CommandLine.Option;
 @Command(
         name = "speed",
         mixinStandardHelpOptions = true,
-        description = "Measures the stitch against a table remap, renders against FFmpeg alone, and the heap over time.")
+        description =
+                "Measures the stitch against a table remap, renders against FFmpeg alone, and the heap over time.")
 final class SpeedCommand implements Callable<Integer> {
     @Option(names = "--demo", paramLabel = "DIR", description = "folder of the demo takes")
     private Path demo = Path.of("demo");
 
-    @Option(names = "--only", split = ",", paramLabel = "PART", description = "stitch, render, memory; all if not given")
+    @Option(
+            names = "--only",
+            split = ",",
+            paramLabel = "PART",
+            description = "stitch, render, memory; all if not given")
     private List<String> only = List.of("stitch", "render", "memory");
 
     @Option(names = "--presets", split = ",", description = "encoder presets for render")

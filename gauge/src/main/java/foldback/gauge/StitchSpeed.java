@@ -64,7 +64,11 @@ final class StitchSpeed {
     void report() throws Exception {
         ExecutorService executor = Executors.newFixedThreadPool(THREADS);
         LensLight light = LensLight.of(
-                LightGains.NONE, PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, PixelFormat.YUV420_8, ColourTags.BT709_LIMITED,
+                LightGains.NONE,
+                PixelFormat.YUV420_8,
+                ColourTags.BT709_LIMITED,
+                PixelFormat.YUV420_8,
+                ColourTags.BT709_LIMITED,
                 Sampler.FRACTION_BITS);
         Stitcher quick = new Stitcher(plan, List.of(light, light), Kernel.QUICK);
         Stitcher fine = new Stitcher(plan, List.of(light, light), Kernel.FINE);
@@ -82,8 +86,11 @@ final class StitchSpeed {
         System.out.printf(
                 "frames/s, medians of %d in turn: table remap of luma %.1f, quick stitch %.1f, fine stitch %.1f%n",
                 ROUNDS, 1 / table, 1 / quickTime, 1 / fineTime);
-        System.out.println(new Figure("quick stitch / table remap of luma", table / quickTime, "x", Figure.Bar.AT_LEAST, 0.6).line());
-        System.out.println(new Figure("fine stitch / quick stitch", quickTime / fineTime, "x", Figure.Bar.AT_LEAST, 0.45).line());
+        System.out.println(
+                new Figure("quick stitch / table remap of luma", table / quickTime, "x", Figure.Bar.AT_LEAST, 0.6)
+                        .line());
+        System.out.println(
+                new Figure("fine stitch / quick stitch", quickTime / fineTime, "x", Figure.Bar.AT_LEAST, 0.45).line());
     }
 
     interface Work {
@@ -105,7 +112,9 @@ final class StitchSpeed {
     private void remap(ExecutorService executor) throws Exception {
         List<Future<?>> parts = new ArrayList<>();
         int share = WIDTH * HEIGHT / THREADS;
-        byte[][] sources = {((BytePlane) frames.get(0).y()).data(), ((BytePlane) frames.get(1).y()).data()};
+        byte[][] sources = {
+            ((BytePlane) frames.get(0).y()).data(), ((BytePlane) frames.get(1).y()).data()
+        };
         byte[] out = ((BytePlane) canvas.y()).data();
         for (int i = 0; i < THREADS; i++) {
             int from = i * share;

@@ -51,7 +51,8 @@ public final class JpegWriter {
         float chroma = (float) (255 / tags.chromaScale(bits));
         float redOfV = (float) (2 * (1 - tags.matrix().red())) * chroma;
         float blueOfU = (float) (2 * (1 - tags.matrix().blue())) * chroma;
-        float greenOfU = (float) (-blueOfU * tags.matrix().blue() / tags.matrix().green());
+        float greenOfU =
+                (float) (-blueOfU * tags.matrix().blue() / tags.matrix().green());
         float greenOfV = (float) (-redOfV * tags.matrix().red() / tags.matrix().green());
         Plane yPlane = frame.y();
         Plane uPlane = frame.u();

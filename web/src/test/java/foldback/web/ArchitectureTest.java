@@ -69,7 +69,7 @@ class ArchitectureTest {
                 .resideInAPackage("foldback.core..")
                 .should()
                 .onlyDependOnClassesThat()
-                .resideInAnyPackage("foldback.core..", "java.lang..", "java.util..")
+                .resideInAnyPackage("foldback.core..", "java.lang..", "java.util..", "java.nio")
                 .check(CLASSES);
     }
 

@@ -3,6 +3,8 @@ package foldback.web;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
@@ -55,7 +57,10 @@ public final class RunningApplication implements ParameterResolver {
                 "--server.port=0",
                 "--FOLDBACK_DB_PORT=" + database.port(),
                 "--FOLDBACK_DB_PASSWORD=" + MariaDbServer.PASSWORD,
-                "--foldback.home=" + home
+                "--foldback.home=" + home,
+                "--foldback.demo=true",
+                "--foldback.demo-folder="
+                        + Path.of("..", "demo").toAbsolutePath().normalize()
             };
             String[] all = java.util.Arrays.copyOf(own, own.length + more.length);
             System.arraycopy(more, 0, all, own.length, more.length);
@@ -72,6 +77,23 @@ public final class RunningApplication implements ParameterResolver {
 
         <T> T bean(Class<T> type) {
             return pages.getBean(type);
+        }
+
+        /** Starts a worker process of its own, as an installation does. */
+        Process startWorker() throws Exception {
+            List<String> command = new ArrayList<>(List.of(
+                    Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                    "-Xmx600m",
+                    "-cp",
+                    System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")),
+                    "foldback.web.FoldbackApplication",
+                    "--foldback.role=worker"));
+            command.addAll(List.of(options(database, home)));
+            return new ProcessBuilder(command)
+                    .redirectErrorStream(true)
+                    .redirectOutput(ProcessBuilder.Redirect.appendTo(
+                            home.resolve("worker.log").toFile()))
+                    .start();
         }
 
         @Override

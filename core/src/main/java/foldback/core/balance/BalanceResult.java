@@ -10,4 +10,5 @@ import foldback.core.run.Evidence;
  * @param residualStops the same after
  * @param patches pairs of patches that were used
  */
-public record BalanceResult(double[][] stops, double beforeStops, double residualStops, int patches, Evidence evidence) {}
+public record BalanceResult(
+        double[][] stops, double beforeStops, double residualStops, int patches, Evidence evidence) {}

@@ -42,8 +42,8 @@ public final class LensEvener {
             double[] weights = new double[pairs.size()];
             for (int p = 0; p < weights.length; p++) {
                 PatchPair pair = pairs.get(p);
-                double error =
-                        (stops[pair.first()][channel] - stops[pair.second()][channel] - wanted[p][channel]) / ROBUST_STOPS;
+                double error = (stops[pair.first()][channel] - stops[pair.second()][channel] - wanted[p][channel])
+                        / ROBUST_STOPS;
                 weights[p] = 1 / (1 + error * error);
             }
             for (int sweep = 0; sweep < 8 * lenses; sweep++) {
@@ -79,7 +79,8 @@ public final class LensEvener {
         double weight = 0;
         for (int p = 0; p < pairs.size(); p++) {
             for (int c = 0; c < CHANNELS.length; c++) {
-                double error = Math.abs(stops[pairs.get(p).first()][c] - stops[pairs.get(p).second()][c] - wanted[p][c]);
+                double error = Math.abs(
+                        stops[pairs.get(p).first()][c] - stops[pairs.get(p).second()][c] - wanted[p][c]);
                 sum += error;
                 weight += 1;
             }
@@ -103,7 +104,8 @@ public final class LensEvener {
         if (pairs.size() < settings.minPatches()) {
             return new Evidence(
                     Verdict.UNSETTLED,
-                    "Only " + pairs.size() + " usable places in the overlaps; " + settings.minPatches() + " are needed.",
+                    "Only " + pairs.size() + " usable places in the overlaps; " + settings.minPatches()
+                            + " are needed.",
                     figure);
         }
         String measured = "Measured at " + pairs.size() + " places in the overlaps.";

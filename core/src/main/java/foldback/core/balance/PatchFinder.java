@@ -55,7 +55,8 @@ public final class PatchFinder {
                     continue;
                 }
                 for (int lens = 0; lens < patches.length; lens++) {
-                    patches[lens] = covered[lens] ? patch(views.get(lens), frames.get(lens), canvas, x, row + 0.5) : null;
+                    patches[lens] =
+                            covered[lens] ? patch(views.get(lens), frames.get(lens), canvas, x, row + 0.5) : null;
                 }
                 for (int i = 0; i < patches.length; i++) {
                     for (int j = i + 1; j < patches.length; j++) {
@@ -72,7 +73,8 @@ public final class PatchFinder {
     private static boolean shows(LensView view, Canvas canvas, double x, double y) {
         double[] at = view.project(canvas, x, y);
         // NaN compares as false.
-        return view.lens().frame().depthInside(at[0], at[1]) > RIM_PX_SHARE * view.lens().frame().width();
+        return view.lens().frame().depthInside(at[0], at[1])
+                > RIM_PX_SHARE * view.lens().frame().width();
     }
 
     /** Linear light at SIDE x SIDE places around one, red, green, blue each; null where the lens does not show all well. */
@@ -111,7 +113,8 @@ public final class PatchFinder {
         double v = (frame.v().get(cx, cy) - mid) / tags.chromaScale(bits);
         double red = luma + 2 * (1 - tags.matrix().red()) * v;
         double blue = luma + 2 * (1 - tags.matrix().blue()) * u;
-        double green = (luma - tags.matrix().red() * red - tags.matrix().blue() * blue) / tags.matrix().green();
+        double green = (luma - tags.matrix().red() * red - tags.matrix().blue() * blue)
+                / tags.matrix().green();
         Transfer curve = Transfer.of(tags.transfer());
         double[] light = {curve.toLight(red), curve.toLight(green), curve.toLight(blue)};
         boolean clipped = red > BRIGHTEST_SIGNAL || green > BRIGHTEST_SIGNAL || blue > BRIGHTEST_SIGNAL;

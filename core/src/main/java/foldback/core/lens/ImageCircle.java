@@ -5,7 +5,8 @@ public record ImageCircle(double cx, double cy, double radius) {
 
     public ImageCircle {
         if (!(radius > 0) || !Double.isFinite(cx) || !Double.isFinite(cy) || Double.isInfinite(radius)) {
-            throw new IllegalArgumentException("an image circle needs a radius above 0: " + cx + ", " + cy + ", " + radius);
+            throw new IllegalArgumentException(
+                    "an image circle needs a radius above 0: " + cx + ", " + cy + ", " + radius);
         }
     }
 

@@ -11,7 +11,13 @@ final class Radial {
 
     /** {@link Lens#project} for a fisheye: radius = {@code radiusOf(angle)}, no answer beyond {@code maxAngle}. */
     static void project(
-            LensFrame frame, DoubleUnaryOperator radiusOf, double maxAngle, double[] rays, double[] xy, double[] angles, int count) {
+            LensFrame frame,
+            DoubleUnaryOperator radiusOf,
+            double maxAngle,
+            double[] rays,
+            double[] xy,
+            double[] angles,
+            int count) {
         for (int i = 0; i < count; i++) {
             double x = rays[3 * i];
             double y = rays[3 * i + 1];

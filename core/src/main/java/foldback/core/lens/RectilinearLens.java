@@ -6,8 +6,8 @@ import foldback.core.space.Direction;
  * A lens that keeps straight lines straight, r = f tan t, with Brown-Conrady distortion: radial k1, k2, k3 and
  * tangential p1, p2 on the undistorted plane. Says nothing of directions at 85 degrees and more from its axis.
  */
-public record RectilinearLens(
-        LensFrame frame, double focalPx, double k1, double k2, double k3, double p1, double p2) implements Lens {
+public record RectilinearLens(LensFrame frame, double focalPx, double k1, double k2, double k3, double p1, double p2)
+        implements Lens {
     private static final double MIN_COSINE = StrictMath.cos(Math.toRadians(85));
     private static final int MAX_ITERATIONS = 60;
     private static final double CONVERGED = 1e-13;
@@ -83,8 +83,6 @@ public record RectilinearLens(
     private double risingRadius() {
         double limit = StrictMath.tan(Math.toRadians(85));
         boolean plain = k1 == 0 && k2 == 0 && k3 == 0;
-        return plain
-                ? limit
-                : Radial.risingUntil(r -> r * (1 + r * r * (k1 + r * r * (k2 + r * r * k3))), limit);
+        return plain ? limit : Radial.risingUntil(r -> r * (1 + r * r * (k1 + r * r * (k2 + r * r * k3))), limit);
     }
 }

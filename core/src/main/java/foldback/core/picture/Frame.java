@@ -12,7 +12,10 @@ public record Frame(PixelFormat format, ColourTags tags, Plane y, Plane u, Plane
     public Frame {
         int chromaWidth = format.chromaWidth(y.width());
         int chromaHeight = format.chromaHeight(y.height());
-        if (u.width() != chromaWidth || v.width() != chromaWidth || u.height() != chromaHeight || v.height() != chromaHeight) {
+        if (u.width() != chromaWidth
+                || v.width() != chromaWidth
+                || u.height() != chromaHeight
+                || v.height() != chromaHeight) {
             throw new IllegalArgumentException("chroma planes of a frame of " + y.width() + " x " + y.height()
                     + " must be " + chromaWidth + " x " + chromaHeight + ": " + u.width() + " x " + u.height());
         }

@@ -25,7 +25,11 @@ public sealed interface Plane permits BytePlane, ShortPlane {
 
     /** Refuses a layout that does not fit its array. */
     static void check(int length, int width, int height, int offset, int stride) {
-        if (width < 0 || height < 0 || offset < 0 || stride < width || required(width, height, offset, stride) > length) {
+        if (width < 0
+                || height < 0
+                || offset < 0
+                || stride < width
+                || required(width, height, offset, stride) > length) {
             throw new IllegalArgumentException("a plane of " + width + " x " + height + " at offset " + offset
                     + " with stride " + stride + " does not fit an array of " + length);
         }

@@ -32,13 +32,16 @@ public record Recipe(
             }
         }
         if (slots.size() != rig.lenses().size()) {
-            throw new IllegalArgumentException("the rig '" + rig.name() + "' has " + rig.lenses().size()
-                    + " lenses, the take has " + slots.size() + " clips");
+            throw new IllegalArgumentException("the rig '" + rig.name() + "' has "
+                    + rig.lenses().size() + " lenses, the take has " + slots.size() + " clips");
         }
     }
 
     public ClipRef clip(String slot) {
-        return clips.stream().filter(clip -> clip.slot().equals(slot)).findFirst().orElseThrow();
+        return clips.stream()
+                .filter(clip -> clip.slot().equals(slot))
+                .findFirst()
+                .orElseThrow();
     }
 
     public Recipe withRig(Rig changed, String source) {

@@ -64,7 +64,8 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
     public static List<LensLight> lights(Recipe recipe, List<Source> sources, PixelFormat out, ColourTags outTags) {
         List<LensLight> lights = new ArrayList<>();
         for (int i = 0; i < sources.size(); i++) {
-            LensBalance balance = recipe.balance().of(recipe.rig().lenses().get(i).slot());
+            LensBalance balance =
+                    recipe.balance().of(recipe.rig().lenses().get(i).slot());
             lights.add(LensLight.of(
                     balance.measured().gainsWith(balance.trim()),
                     sources.get(i).format(),

@@ -11,7 +11,8 @@ public record Stops(double exposure, double red, double green, double blue) {
     public Stops {
         for (double value : new double[] {exposure, red, green, blue}) {
             if (!(Math.abs(value) <= MOST)) {
-                throw new IllegalArgumentException("a correction must be -" + MOST + " to " + MOST + " stops: " + value);
+                throw new IllegalArgumentException(
+                        "a correction must be -" + MOST + " to " + MOST + " stops: " + value);
             }
         }
     }

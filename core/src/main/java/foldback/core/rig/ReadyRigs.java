@@ -22,15 +22,13 @@ public final class ReadyRigs {
                 "Two back-to-back fisheyes, 195°",
                 List.of(
                         new RigLens("A", lens, Rotation.IDENTITY, new Position(0, 0, 0.015)),
-                        new RigLens(
-                                "B", lens, Rotation.ofYawPitchRoll(Math.PI, 0, 0), new Position(0, 0, -0.015))));
+                        new RigLens("B", lens, Rotation.ofYawPitchRoll(Math.PI, 0, 0), new Position(0, 0, -0.015))));
     }
 
     /** Six rectilinear lenses on a ring, upright pictures of 1440 x 1920, 92 degrees wide and 108 high. */
     public static Rig sixAround() {
         LensFrame frame = new LensFrame(1440, 1920, 720, 960, Optional.empty());
-        RectilinearLens lens =
-                new RectilinearLens(frame, 720 / StrictMath.tan(Math.toRadians(46)), 0, 0, 0, 0, 0);
+        RectilinearLens lens = new RectilinearLens(frame, 720 / StrictMath.tan(Math.toRadians(46)), 0, 0, 0, 0, 0);
         double ring = 0.07;
         List<RigLens> lenses = new ArrayList<>();
         for (int i = 0; i < 6; i++) {

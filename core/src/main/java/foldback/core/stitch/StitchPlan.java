@@ -158,7 +158,6 @@ public final class StitchPlan {
         /** Where a lens is so far inside its picture that its rim plays no part. */
         private final boolean[] deep;
 
-
         CellRow(StitchPlan plan, Weigher weigher, SeamSides seams) {
             this.plan = plan;
             this.weigher = weigher;
@@ -208,10 +207,10 @@ public final class StitchPlan {
                     double inside = frame.depthInside(grid.x(at), grid.y(at)) - MARGIN_PX;
                     least = Math.min(least, inside);
                     most = Math.max(most, inside);
-                    span = Math.max(
-                            span, Math.abs(grid.x(at) - grid.x(node)) + Math.abs(grid.y(at) - grid.y(node)));
+                    span = Math.max(span, Math.abs(grid.x(at) - grid.x(node)) + Math.abs(grid.y(at) - grid.y(node)));
                 }
-                // Depth changes by at most a pixel a pixel, so a cell can reach at most half its span beyond its corners.
+                // Depth changes by at most a pixel a pixel, so a cell can reach at most half its span beyond its
+                // corners.
                 known[lens] = most > -span;
                 whole[lens] = least > span;
                 deep[lens] = least > span + weigher.rimFadePx(lens);

@@ -13,8 +13,7 @@ import foldback.core.warp.Canvas;
  * @param meetingMetres where the lenses' pictures agree; infinite for far
  * @param feather full ramp across a seam, radians; 0 is a hard cut
  */
-public record StitchSettings(
-        Canvas canvas, Rig rig, Rotation rigFromCanvas, double meetingMetres, double feather) {
+public record StitchSettings(Canvas canvas, Rig rig, Rotation rigFromCanvas, double meetingMetres, double feather) {
 
     public StitchSettings {
         if (!(feather >= 0) || feather > Math.PI) {

@@ -65,9 +65,11 @@ public final class Stitcher {
     }
 
     private CellPainter painter(List<Frame> sources, Frame canvas) {
-        if (canvas.width() != plan.canvas().width() || canvas.height() != plan.canvas().height()) {
-            throw new IllegalArgumentException("the frame to fill is " + canvas.width() + " x " + canvas.height()
-                    + ", the plan is for " + plan.canvas().width() + " x " + plan.canvas().height());
+        if (canvas.width() != plan.canvas().width()
+                || canvas.height() != plan.canvas().height()) {
+            throw new IllegalArgumentException(
+                    "the frame to fill is " + canvas.width() + " x " + canvas.height() + ", the plan is for "
+                            + plan.canvas().width() + " x " + plan.canvas().height());
         }
         for (int lens = 0; lens < plan.lensCount(); lens++) {
             var frame = plan.settings().rig().lenses().get(lens).lens().frame();

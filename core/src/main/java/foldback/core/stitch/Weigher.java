@@ -48,7 +48,10 @@ final class Weigher {
     }
 
     private static double usedRadius(Lens lens) {
-        return lens.frame().circle().map(circle -> circle.radius()).orElse(lens.frame().width() / 2.0);
+        return lens.frame()
+                .circle()
+                .map(circle -> circle.radius())
+                .orElse(lens.frame().width() / 2.0);
     }
 
     /** How far a direction is on lens i's side of the seam with lens j, radians; negative on the other side. */

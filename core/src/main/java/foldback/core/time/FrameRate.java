@@ -18,7 +18,8 @@ public record FrameRate(long numerator, long denominator) {
         try {
             return new FrameRate(Long.parseLong(parts[0]), parts.length == 1 ? 1 : Long.parseLong(parts[1]));
         } catch (NumberFormatException notANumber) {
-            throw new IllegalArgumentException("a frame rate is a whole number or a fraction such as 30000/1001: '" + text + "'");
+            throw new IllegalArgumentException(
+                    "a frame rate is a whole number or a fraction such as 30000/1001: '" + text + "'");
         }
     }
 

@@ -5,7 +5,8 @@ public record TimeSpan(double from, double to) {
 
     public TimeSpan {
         if (!Double.isFinite(from) || !Double.isFinite(to) || to < from) {
-            throw new IllegalArgumentException("a span must be finite and not end before it starts: " + from + " to " + to);
+            throw new IllegalArgumentException(
+                    "a span must be finite and not end before it starts: " + from + " to " + to);
         }
     }
 

@@ -31,19 +31,28 @@ public final class LensLight {
 
     /** How {@link #crossed} lenses differ from plain ones is told there. */
     public static LensLight of(
-            LightGains gains, PixelFormat in, ColourTags inTags, PixelFormat out, ColourTags outTags, int fractionBits) {
+            LightGains gains,
+            PixelFormat in,
+            ColourTags inTags,
+            PixelFormat out,
+            ColourTags outTags,
+            int fractionBits) {
         return new LensLight(gains, in, inTags, out, outTags, fractionBits);
     }
 
     private LensLight(
-            LightGains gains, PixelFormat in, ColourTags inTags, PixelFormat out, ColourTags outTags, int fractionBits) {
+            LightGains gains,
+            PixelFormat in,
+            ColourTags inTags,
+            PixelFormat out,
+            ColourTags outTags,
+            int fractionBits) {
         this.fractionBits = fractionBits;
         this.margin = 1 << (in.bits() + fractionBits - 2);
         this.maxOut = out.maxValue();
         this.midIn = 1 << (in.bits() + fractionBits - 1);
-        this.crossed = gains.red() != gains.green()
-                || gains.green() != gains.blue()
-                || inTags.matrix() != outTags.matrix();
+        this.crossed =
+                gains.red() != gains.green() || gains.green() != gains.blue() || inTags.matrix() != outTags.matrix();
         Transfer curve = Transfer.of(inTags.transfer());
         double[] signalGains = {
             curve.signalGain(gains.red()), curve.signalGain(gains.green()), curve.signalGain(gains.blue())

@@ -33,8 +33,7 @@ public enum Transfer {
 
     public double toSignal(double light) {
         double size = Math.abs(light);
-        double signal =
-                size < toeLight ? toeSlope * size : (1 + offset) * StrictMath.pow(size, power) - offset;
+        double signal = size < toeLight ? toeSlope * size : (1 + offset) * StrictMath.pow(size, power) - offset;
         return Math.copySign(signal, light);
     }
 

@@ -9,8 +9,8 @@ public record Canvas(int width, int height) {
 
     public Canvas {
         if (width != 2 * height || width % 4 != 0 || width < 64 || width > MAX_WIDTH) {
-            throw new IllegalArgumentException("a canvas is 2:1, its width a multiple of 4 from 64 to " + MAX_WIDTH + ": "
-                    + width + " x " + height);
+            throw new IllegalArgumentException("a canvas is 2:1, its width a multiple of 4 from 64 to " + MAX_WIDTH
+                    + ": " + width + " x " + height);
         }
     }
 

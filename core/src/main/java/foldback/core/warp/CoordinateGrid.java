@@ -30,7 +30,6 @@ public final class CoordinateGrid {
     /** A larger move than this comes from the jump across an unknown region, not from a curve. */
     private static final double MOST_MOVED_PX = 0.5;
 
-
     private final Canvas canvas;
     private final int cell;
     private final int columns;
@@ -75,12 +74,14 @@ public final class CoordinateGrid {
     /** A node's coordinate, moved by half of what its cells' middles would miss; where a neighbour is unknown, as it is. */
     private double shared(double[] exact, int column, int row, int which) {
         double here = exact[2 * (row * columns + column) + which];
-        // The canvas closes round: the column before the first is the last but one. At the top and bottom the next row in
+        // The canvas closes round: the column before the first is the last but one. At the top and bottom the next row
+        // in
         // stands for the missing one.
         int left = column == 0 ? columns - 2 : column - 1;
         int right = column == columns - 1 ? 1 : column + 1;
         int middle = Math.max(1, Math.min(rows - 2, row));
-        double along = exact[2 * (row * columns + left) + which] - 2 * here + exact[2 * (row * columns + right) + which];
+        double along =
+                exact[2 * (row * columns + left) + which] - 2 * here + exact[2 * (row * columns + right) + which];
         double down = exact[2 * ((middle - 1) * columns + column) + which]
                 - 2 * exact[2 * (middle * columns + column) + which]
                 + exact[2 * ((middle + 1) * columns + column) + which];

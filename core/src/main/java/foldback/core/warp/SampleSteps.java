@@ -14,8 +14,7 @@ import java.nio.ByteOrder;
 final class SampleSteps {
     private static final VarHandle AS_SHORT =
             MethodHandles.byteArrayViewVarHandle(short[].class, ByteOrder.LITTLE_ENDIAN);
-    private static final VarHandle AS_INT =
-            MethodHandles.byteArrayViewVarHandle(int[].class, ByteOrder.LITTLE_ENDIAN);
+    private static final VarHandle AS_INT = MethodHandles.byteArrayViewVarHandle(int[].class, ByteOrder.LITTLE_ENDIAN);
 
     private SampleSteps() {}
 
@@ -71,8 +70,7 @@ final class SampleSteps {
     }
 
     /** Four neighbours of each of four rows, the leftmost in the low byte. */
-    static void quads(
-            byte[] data, int stride, int[] address, int[] r0, int[] r1, int[] r2, int[] r3, int count) {
+    static void quads(byte[] data, int stride, int[] address, int[] r0, int[] r1, int[] r2, int[] r3, int count) {
         for (int i = 0; i < count; i++) {
             int at = address[i];
             r0[i] = (int) AS_INT.get(data, at);

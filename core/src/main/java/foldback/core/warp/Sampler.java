@@ -63,8 +63,7 @@ public final class Sampler {
 
     private void loadRows(Plane plane, int[] x, int count) {
         if (plane instanceof BytePlane bytes) {
-            SampleSteps.quads(
-                    bytes.data(), plane.stride(), address, loads[0], loads[1], loads[2], loads[3], count);
+            SampleSteps.quads(bytes.data(), plane.stride(), address, loads[0], loads[1], loads[2], loads[3], count);
             for (int row = 0; row < 4; row++) {
                 SampleSteps.cubicRow(x, loads[row], loads[row], count);
             }

@@ -25,17 +25,24 @@ class LensEvenerTest {
 
     @Test
     void isSureOfCleanFootageOnly() {
-        assertThat(LensEvener.even(3, pairs(300, 0.005, 0), BalanceSettings.defaults()).evidence().verdict())
+        assertThat(LensEvener.even(3, pairs(300, 0.005, 0), BalanceSettings.defaults())
+                        .evidence()
+                        .verdict())
                 .isEqualTo(Verdict.SURE);
-        assertThat(LensEvener.even(3, pairs(300, 0.3, 0), BalanceSettings.defaults()).evidence().verdict())
+        assertThat(LensEvener.even(3, pairs(300, 0.3, 0), BalanceSettings.defaults())
+                        .evidence()
+                        .verdict())
                 .isNotEqualTo(Verdict.SURE);
     }
 
     @Test
     void settlesNothingWithoutPlacesOrForALensAlone() {
-        assertThat(LensEvener.even(2, List.of(), BalanceSettings.defaults()).evidence().verdict())
+        assertThat(LensEvener.even(2, List.of(), BalanceSettings.defaults())
+                        .evidence()
+                        .verdict())
                 .isEqualTo(Verdict.UNSETTLED);
-        assertThat(LensEvener.even(4, pairs(300, 0.005, 0), BalanceSettings.defaults()).evidence())
+        assertThat(LensEvener.even(4, pairs(300, 0.005, 0), BalanceSettings.defaults())
+                        .evidence())
                 .satisfies(evidence -> {
                     assertThat(evidence.verdict()).isEqualTo(Verdict.UNSETTLED);
                     assertThat(evidence.reason()).contains("Lens 4");

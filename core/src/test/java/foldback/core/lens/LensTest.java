@@ -65,16 +65,21 @@ class LensTest {
         assertThat(radius(new FisheyeLens(FRAME, FOCAL, 0, 0, 0, 0), t)).isCloseTo(FOCAL * t, within(1e-9));
         assertThat(radius(new FisheyeLens(FRAME, FOCAL, 0.1, 0.02, 0, 0), t))
                 .isCloseTo(FOCAL * (t + 0.1 * Math.pow(t, 3) + 0.02 * Math.pow(t, 5)), within(1e-9));
-        assertThat(radius(closed(ClosedFormFisheye.Kind.EQUISOLID), t)).isCloseTo(FOCAL * 2 * Math.sin(t / 2), within(1e-9));
-        assertThat(radius(closed(ClosedFormFisheye.Kind.STEREOGRAPHIC), t)).isCloseTo(FOCAL * 2 * Math.tan(t / 2), within(1e-9));
+        assertThat(radius(closed(ClosedFormFisheye.Kind.EQUISOLID), t))
+                .isCloseTo(FOCAL * 2 * Math.sin(t / 2), within(1e-9));
+        assertThat(radius(closed(ClosedFormFisheye.Kind.STEREOGRAPHIC), t))
+                .isCloseTo(FOCAL * 2 * Math.tan(t / 2), within(1e-9));
         assertThat(radius(closed(ClosedFormFisheye.Kind.ORTHOGRAPHIC), t)).isCloseTo(FOCAL * Math.sin(t), within(1e-9));
-        assertThat(radius(new RectilinearLens(FRAME, FOCAL, 0, 0, 0, 0, 0), t)).isCloseTo(FOCAL * Math.tan(t), within(1e-9));
+        assertThat(radius(new RectilinearLens(FRAME, FOCAL, 0, 0, 0, 0, 0), t))
+                .isCloseTo(FOCAL * Math.tan(t), within(1e-9));
     }
 
     @Test
     void saysNothingBeyondItsModel() {
-        assertThat(project(closed(ClosedFormFisheye.Kind.ORTHOGRAPHIC), Direction.ofYawPitch(2, 0))[0]).isNaN();
-        assertThat(project(new RectilinearLens(FRAME, FOCAL, 0, 0, 0, 0, 0), Direction.ofYawPitch(Math.PI, 0))[0]).isNaN();
+        assertThat(project(closed(ClosedFormFisheye.Kind.ORTHOGRAPHIC), Direction.ofYawPitch(2, 0))[0])
+                .isNaN();
+        assertThat(project(new RectilinearLens(FRAME, FOCAL, 0, 0, 0, 0, 0), Direction.ofYawPitch(Math.PI, 0))[0])
+                .isNaN();
         // Strong distortion folds back: what lies beyond the fold is refused, not shown twice.
         FisheyeLens folding = new FisheyeLens(FRAME, FOCAL, -0.2, 0, 0, 0);
         assertThat(project(folding, Direction.ofYawPitch(2.5, 0))[0]).isNaN();
@@ -92,8 +97,10 @@ class LensTest {
     void depthInsideIsMeasuredFromCircleAndEdges() {
         assertThat(FRAME.depthInside(401, 299)).isCloseTo(280, within(1e-9));
         assertThat(FRAME.depthInside(401 + 290, 299)).isCloseTo(-10, within(1e-9));
-        assertThat(new LensFrame(800, 600, 400, 300, Optional.empty()).depthInside(3, 300)).isEqualTo(3);
-        assertThatThrownBy(() -> new FisheyeLens(FRAME, 0, 0, 0, 0, 0)).hasMessageContaining("'focalPx' must be above 0");
+        assertThat(new LensFrame(800, 600, 400, 300, Optional.empty()).depthInside(3, 300))
+                .isEqualTo(3);
+        assertThatThrownBy(() -> new FisheyeLens(FRAME, 0, 0, 0, 0, 0))
+                .hasMessageContaining("'focalPx' must be above 0");
     }
 
     private static Lens closed(ClosedFormFisheye.Kind kind) {

@@ -25,6 +25,7 @@ class WsPsnrTest {
         pole.set(10, 0, 50);
         equator.set(10, 16, 50);
         double ratio = Math.cos(15.5 * Math.PI / 32) / Math.cos(0.5 * Math.PI / 32);
-        assertThat(WsPsnr.of(a, pole, 255) - WsPsnr.of(a, equator, 255)).isCloseTo(-10 * Math.log10(ratio), within(1e-6));
+        assertThat(WsPsnr.of(a, pole, 255) - WsPsnr.of(a, equator, 255))
+                .isCloseTo(-10 * Math.log10(ratio), within(1e-6));
     }
 }

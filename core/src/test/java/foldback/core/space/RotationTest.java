@@ -39,7 +39,8 @@ class RotationTest {
 
     @Test
     void directionsFollowTheConvention() {
-        assertThat(Direction.ofYawPitch(QUARTER, 0).angleTo(new Direction(1, 0, 0))).isLessThan(EXACT);
+        assertThat(Direction.ofYawPitch(QUARTER, 0).angleTo(new Direction(1, 0, 0)))
+                .isLessThan(EXACT);
         assertThat(Direction.ofYawPitch(0, QUARTER).angleTo(Direction.UP)).isLessThan(EXACT);
         assertThatThrownBy(() -> new Direction(0, 0, 0)).hasMessageContaining("length above 0");
     }
@@ -63,7 +64,8 @@ class RotationTest {
 
     @Property(tries = 300)
     void inverseUndoesAndBetweenReaches(
-            @ForAll @DoubleRange(min = -3.1, max = 3.1) double yaw, @ForAll @DoubleRange(min = -1.5, max = 1.5) double pitch) {
+            @ForAll @DoubleRange(min = -3.1, max = 3.1) double yaw,
+            @ForAll @DoubleRange(min = -1.5, max = 1.5) double pitch) {
         Direction to = Direction.ofYawPitch(yaw, pitch);
         Rotation turn = Rotation.between(Direction.FORWARD, to);
         assertThat(turn.apply(Direction.FORWARD).angleTo(to)).isLessThan(1e-7);

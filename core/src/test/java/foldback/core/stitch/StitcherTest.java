@@ -91,7 +91,8 @@ class StitcherTest {
         fill(frame.u(), 90);
         fill(frame.v(), 160);
         Frame canvas = canvas(PixelFormat.YUV420_8);
-        new Stitcher(plan, lights(1, PixelFormat.YUV420_8, LightGains.NONE), Kernel.FINE).stitch(List.of(frame), canvas);
+        new Stitcher(plan, lights(1, PixelFormat.YUV420_8, LightGains.NONE), Kernel.FINE)
+                .stitch(List.of(frame), canvas);
         assertThat(canvas.y().get(0, 250)).isEqualTo(16);
         assertThat(canvas.u().get(0, 125)).isEqualTo(128);
         assertThat(canvas.y().get(500, 250)).isEqualTo(200);
@@ -111,7 +112,8 @@ class StitcherTest {
         }
         for (Kernel kernel : Kernel.values()) {
             Frame canvas = canvas(PixelFormat.YUV420_8);
-            new Stitcher(plan(rig, FEATHER), lights(2, PixelFormat.YUV420_8, LightGains.NONE), kernel).stitch(frames, canvas);
+            new Stitcher(plan(rig, FEATHER), lights(2, PixelFormat.YUV420_8, LightGains.NONE), kernel)
+                    .stitch(frames, canvas);
             for (int y = 0; y < CANVAS.height(); y++) {
                 for (int x = 0; x < CANVAS.width(); x++) {
                     assertThat(canvas.y().get(x, y)).isEqualTo(143);
@@ -133,7 +135,10 @@ class StitcherTest {
     private static Rig rig(int size) {
         Rig ready = ReadyRigs.twoBackToBack();
         return new Rig(
-                "test", ready.lenses().stream().map(lens -> lens.withLens(lens.lens().scaledTo(size, size))).toList());
+                "test",
+                ready.lenses().stream()
+                        .map(lens -> lens.withLens(lens.lens().scaledTo(size, size)))
+                        .toList());
     }
 
     private static StitchPlan plan(Rig rig, double feather) {
@@ -156,7 +161,10 @@ class StitcherTest {
         List<Frame> frames = new ArrayList<>();
         for (var lens : rig.lenses()) {
             Frame frame = Frame.allocate(
-                    format, ColourTags.BT709_LIMITED, lens.lens().frame().width(), lens.lens().frame().height());
+                    format,
+                    ColourTags.BT709_LIMITED,
+                    lens.lens().frame().width(),
+                    lens.lens().frame().height());
             for (Plane plane : List.of(frame.y(), frame.u(), frame.v())) {
                 for (int y = 0; y < plane.height(); y++) {
                     for (int x = 0; x < plane.width(); x++) {

@@ -63,7 +63,8 @@ class LensLightTest {
             for (double green = 0.12; green < 0.8; green += 0.08) {
                 for (double blue = 0.12; blue < 0.8; blue += 0.08) {
                     double[] in = codes(red, green, blue);
-                    double[] wanted = codes(gain(red, gains.red()), gain(green, gains.green()), gain(blue, gains.blue()));
+                    double[] wanted =
+                            codes(gain(red, gains.red()), gain(green, gains.green()), gain(blue, gains.blue()));
                     int y = (int) Math.round(in[0] * 8);
                     int u = (int) Math.round(in[1] * 8);
                     int v = (int) Math.round(in[2] * 8);

@@ -84,7 +84,8 @@ public final class Fields {
     public String oneOf(String key, List<String> allowed) {
         String value = text(key);
         if (!allowed.contains(value)) {
-            throw new DocumentException(at(key) + " must be one of " + String.join(", ", allowed) + ": '" + value + "'");
+            throw new DocumentException(
+                    at(key) + " must be one of " + String.join(", ", allowed) + ": '" + value + "'");
         }
         return value;
     }
@@ -100,7 +101,8 @@ public final class Fields {
     public double number(String key, double least, double most) {
         double value = number(key);
         if (value < least || value > most) {
-            throw new DocumentException(at(key) + " must be " + plain(least) + " to " + plain(most) + ": " + plain(value));
+            throw new DocumentException(
+                    at(key) + " must be " + plain(least) + " to " + plain(most) + ": " + plain(value));
         }
         return value;
     }
@@ -169,6 +171,8 @@ public final class Fields {
     }
 
     private static String plain(double value) {
-        return value == Math.rint(value) && Math.abs(value) < 1e15 ? Long.toString((long) value) : Double.toString(value);
+        return value == Math.rint(value) && Math.abs(value) < 1e15
+                ? Long.toString((long) value)
+                : Double.toString(value);
     }
 }

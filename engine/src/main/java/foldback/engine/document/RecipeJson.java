@@ -26,7 +26,8 @@ public final class RecipeJson {
         Fields root = Fields.root(text, "recipe");
         FrameRate rate = root.checked(() -> FrameRate.parse(root.text("rate")));
         List<ClipRef> clips = root.list(
-                "clips", f -> new ClipRef(f.text("slot"), f.text("file"), f.text("sha256"), f.number("offset_seconds")));
+                "clips",
+                f -> new ClipRef(f.text("slot"), f.text("file"), f.text("sha256"), f.number("offset_seconds")));
         Fields rigFields = root.object("rig");
         String source = rigFields.text("source");
         Rig rig = RigJson.read(rigFields);
@@ -58,7 +59,10 @@ public final class RecipeJson {
 
     private static Stops readStops(Fields fields) {
         Stops stops = new Stops(
-                stop(fields, "exposure_stops"), stop(fields, "red_stops"), stop(fields, "green_stops"), stop(fields, "blue_stops"));
+                stop(fields, "exposure_stops"),
+                stop(fields, "red_stops"),
+                stop(fields, "green_stops"),
+                stop(fields, "blue_stops"));
         fields.end();
         return stops;
     }
@@ -86,7 +90,9 @@ public final class RecipeJson {
 
     public static String write(Recipe recipe) {
         ObjectNode root = Fields.JSON.createObjectNode();
-        root.put("format", "foldback-recipe").put("version", 1).put("rate", recipe.rate().toString());
+        root.put("format", "foldback-recipe")
+                .put("version", 1)
+                .put("rate", recipe.rate().toString());
         ArrayNode clips = root.putArray("clips");
         for (ClipRef clip : recipe.clips()) {
             clips.addObject()
@@ -99,11 +105,13 @@ public final class RecipeJson {
         rig.put("source", recipe.rigSource());
         RigJson.write(recipe.rig(), rig);
         ObjectNode balance = root.putObject("balance");
-        recipe.balance().measure().ifPresent(m -> balance.putObject("measure")
-                .put("algorithm", m.algorithm())
-                .put("before_stops", round(m.beforeStops()))
-                .put("residual_stops", round(m.residualStops()))
-                .put("patches", m.patches()));
+        recipe.balance()
+                .measure()
+                .ifPresent(m -> balance.putObject("measure")
+                        .put("algorithm", m.algorithm())
+                        .put("before_stops", round(m.beforeStops()))
+                        .put("residual_stops", round(m.residualStops()))
+                        .put("patches", m.patches()));
         ArrayNode lenses = balance.putArray("lenses");
         for (LensBalance lens : recipe.balance().lenses()) {
             ObjectNode node = lenses.addObject().put("slot", lens.slot());
@@ -111,7 +119,8 @@ public final class RecipeJson {
             writeStops(lens.trim(), node.putObject("trim"));
         }
         Seams seams = recipe.seams();
-        ObjectNode seamNode = root.putObject("seams").put("way", "feather").put("feather_deg", degrees(seams.feather()));
+        ObjectNode seamNode =
+                root.putObject("seams").put("way", "feather").put("feather_deg", degrees(seams.feather()));
         if (Double.isFinite(seams.meetingMetres())) {
             seamNode.put("meeting_m", seams.meetingMetres());
         }

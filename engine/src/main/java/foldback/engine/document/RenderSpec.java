@@ -53,18 +53,22 @@ public record RenderSpec(
         Optional<Integer> rate =
                 root.has("bit_rate_kbps") ? Optional.of(root.whole("bit_rate_kbps", 100, 1_000_000)) : Optional.empty();
         int bits = root.has("bits") ? root.whole("bits", 8, 10) : 8;
-        Kernel kernel = Kernel.valueOf(root.oneOf("kernel", List.of("fine", "quick")).toUpperCase(Locale.ROOT));
+        Kernel kernel =
+                Kernel.valueOf(root.oneOf("kernel", List.of("fine", "quick")).toUpperCase(Locale.ROOT));
         int threads = root.whole("encoder_threads", 1, 64);
         int segment = root.whole("segment_frames", 10, 100_000);
         Optional<String> sound = root.optionalText("sound_slot");
         root.end();
-        return root.checked(() -> new RenderSpec(
-                new Canvas(width, height), preset, crf, rate, bits, kernel, threads, segment, sound));
+        return root.checked(() ->
+                new RenderSpec(new Canvas(width, height), preset, crf, rate, bits, kernel, threads, segment, sound));
     }
 
     public String write() {
         ObjectNode root = Fields.JSON.createObjectNode();
-        root.put("format", "foldback-spec").put("version", 1).put("layout", "mono_360").put("codec", "h264");
+        root.put("format", "foldback-spec")
+                .put("version", 1)
+                .put("layout", "mono_360")
+                .put("codec", "h264");
         root.put("width", canvas.width()).put("height", canvas.height()).put("preset", preset);
         crf.ifPresent(value -> root.put("quality", value));
         bitRateKbps.ifPresent(value -> root.put("bit_rate_kbps", value));

@@ -82,12 +82,25 @@ public final class RigJson {
                 new LensFrame(width, height, fields.number("centre_x_px"), fields.number("centre_y_px"), circle);
         double focal = fields.number("focal_px", 1, 1e6);
         return switch (model) {
-            case "fisheye" -> new FisheyeLens(
-                    frame, focal, fields.numberOr("k1", 0), fields.numberOr("k2", 0), fields.numberOr("k3", 0), fields.numberOr("k4", 0));
-            case "rectilinear" -> new RectilinearLens(
-                    frame, focal, fields.numberOr("k1", 0), fields.numberOr("k2", 0), fields.numberOr("k3", 0),
-                    fields.numberOr("p1", 0), fields.numberOr("p2", 0));
-            default -> new ClosedFormFisheye(frame, ClosedFormFisheye.Kind.valueOf(model.toUpperCase(Locale.ROOT)), focal);
+            case "fisheye" ->
+                new FisheyeLens(
+                        frame,
+                        focal,
+                        fields.numberOr("k1", 0),
+                        fields.numberOr("k2", 0),
+                        fields.numberOr("k3", 0),
+                        fields.numberOr("k4", 0));
+            case "rectilinear" ->
+                new RectilinearLens(
+                        frame,
+                        focal,
+                        fields.numberOr("k1", 0),
+                        fields.numberOr("k2", 0),
+                        fields.numberOr("k3", 0),
+                        fields.numberOr("p1", 0),
+                        fields.numberOr("p2", 0));
+            default ->
+                new ClosedFormFisheye(frame, ClosedFormFisheye.Kind.valueOf(model.toUpperCase(Locale.ROOT)), focal);
         };
     }
 
@@ -101,14 +114,21 @@ public final class RigJson {
         if (lens instanceof FisheyeLens l) {
             node.put("k1", l.k1()).put("k2", l.k2()).put("k3", l.k3()).put("k4", l.k4());
         } else if (lens instanceof RectilinearLens l) {
-            node.put("k1", l.k1()).put("k2", l.k2()).put("k3", l.k3()).put("p1", l.p1()).put("p2", l.p2());
+            node.put("k1", l.k1())
+                    .put("k2", l.k2())
+                    .put("k3", l.k3())
+                    .put("p1", l.p1())
+                    .put("p2", l.p2());
         }
-        frame.circle().ifPresent(c -> node.putObject("circle")
-                .put("centre_x_px", round(c.cx()))
-                .put("centre_y_px", round(c.cy()))
-                .put("radius_px", round(c.radius())));
+        frame.circle()
+                .ifPresent(c -> node.putObject("circle")
+                        .put("centre_x_px", round(c.cx()))
+                        .put("centre_y_px", round(c.cy()))
+                        .put("radius_px", round(c.radius())));
         Rotation turn = rigLens.rigFromLens();
-        node.put("yaw_deg", degrees(turn.yaw())).put("pitch_deg", degrees(turn.pitch())).put("roll_deg", degrees(turn.roll()));
+        node.put("yaw_deg", degrees(turn.yaw()))
+                .put("pitch_deg", degrees(turn.pitch()))
+                .put("roll_deg", degrees(turn.roll()));
         node.putArray("pupil_m")
                 .add(rigLens.pupil().x())
                 .add(rigLens.pupil().y())

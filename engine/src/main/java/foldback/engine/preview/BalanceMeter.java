@@ -10,8 +10,8 @@ import foldback.core.recipe.LensBalance;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Stops;
 import foldback.core.run.Evidence;
-import foldback.core.tone.LightGains;
 import foldback.core.time.TimeSpan;
+import foldback.core.tone.LightGains;
 import foldback.engine.take.Take;
 import java.util.ArrayList;
 import java.util.List;
@@ -42,10 +42,11 @@ public final class BalanceMeter {
             double[] stops = result.stops()[i];
             double exposure = (stops[0] + stops[1] + stops[2]) / 3;
             Stops measured = new Stops(exposure, stops[0] - exposure, stops[1] - exposure, stops[2] - exposure);
-            balanced.add(new LensBalance(slot, measured, recipe.balance().of(slot).trim()));
+            balanced.add(
+                    new LensBalance(slot, measured, recipe.balance().of(slot).trim()));
         }
-        BalanceMeasure measure = new BalanceMeasure(
-                ALGORITHM, result.beforeStops(), result.residualStops(), result.patches());
+        BalanceMeasure measure =
+                new BalanceMeasure(ALGORITHM, result.beforeStops(), result.residualStops(), result.patches());
         return new Evened(new Balance(java.util.Optional.of(measure), balanced), result.evidence());
     }
 

@@ -16,7 +16,8 @@ final class FrameCache {
     FrameCache(long bytes) {
         frames = Caffeine.newBuilder()
                 .maximumWeight(bytes / 1024)
-                .weigher((Key key, Frame frame) -> (int) (frame.format().frameBytes(frame.width(), frame.height()) / 1024))
+                .weigher((Key key, Frame frame) ->
+                        (int) (frame.format().frameBytes(frame.width(), frame.height()) / 1024))
                 .build();
     }
 

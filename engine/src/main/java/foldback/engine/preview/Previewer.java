@@ -72,8 +72,10 @@ public final class Previewer implements AutoCloseable {
 
     /** Places that two lenses see alike at a moment, for the balance. */
     public List<PatchPair> patches(Recipe recipe, Take take, double seconds) {
-        List<Integer> at = take.clips().stream().map(clip -> clip.frameAt(seconds)).toList();
-        List<String> clips = take.clips().stream().map(clip -> clip.ref().sha256()).toList();
+        List<Integer> at =
+                take.clips().stream().map(clip -> clip.frameAt(seconds)).toList();
+        List<String> clips =
+                take.clips().stream().map(clip -> clip.ref().sha256()).toList();
         PatchKey key = new PatchKey(recipe.rig(), recipe.seams().meetingMetres(), clips, at);
         return patches.get(key, k -> {
             List<Integer> halvings = take.clips().stream()

@@ -103,8 +103,6 @@ final class CanvasLane implements AutoCloseable {
         }
     }
 
-
-
     private Path unfinished() {
         return pieces.apply(-1 - started++ % 2);
     }

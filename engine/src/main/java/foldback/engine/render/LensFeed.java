@@ -32,10 +32,18 @@ final class LensFeed implements AutoCloseable {
         this.firstFrame = firstFrame;
         for (int i = 0; i < POOL; i++) {
             free.add(Frame.allocate(
-                    clip.video().format(), clip.video().tags(), clip.video().width() >> halvings, clip.video().height() >> halvings));
+                    clip.video().format(),
+                    clip.video().tags(),
+                    clip.video().width() >> halvings,
+                    clip.video().height() >> halvings));
         }
         reader = new FrameReader(
-                clip.index(), clip.video(), indexAt(firstFrame), clip.video().width(), clip.video().height(), niceness);
+                clip.index(),
+                clip.video(),
+                indexAt(firstFrame),
+                clip.video().width(),
+                clip.video().height(),
+                niceness);
         thread = new Thread(this::decode, "decode-" + clip.ref().slot());
         thread.setDaemon(true);
         thread.start();
@@ -71,7 +79,10 @@ final class LensFeed implements AutoCloseable {
             Frame[] scratch = new Frame[halvings];
             for (int i = 0; i < halvings; i++) {
                 scratch[i] = Frame.allocate(
-                        clip.video().format(), clip.video().tags(), clip.video().width() >> i, clip.video().height() >> i);
+                        clip.video().format(),
+                        clip.video().tags(),
+                        clip.video().width() >> i,
+                        clip.video().height() >> i);
             }
             for (long n = firstFrame; n < job.frames(); n++) {
                 int wanted = indexAt(n);
@@ -83,7 +94,8 @@ final class LensFeed implements AutoCloseable {
                 for (; at <= wanted; at++) {
                     if (!reader.next(into)) {
                         throw new MediaException(
-                                clip.file(), clip.ref().file() + " ended early: its frame " + wanted
+                                clip.file(),
+                                clip.ref().file() + " ended early: its frame " + wanted
                                         + " is missing. Copy it again from the card.");
                     }
                 }

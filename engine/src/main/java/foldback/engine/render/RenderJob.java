@@ -28,7 +28,10 @@ public record RenderJob(Recipe recipe, RenderSpec spec, Take take, TimeSpan span
             throw new IllegalArgumentException(String.format(
                     java.util.Locale.ROOT,
                     "The range %.3f s to %.3f s goes beyond the frames that all lenses have: %.3f s to %.3f s.",
-                    span.from(), span.to(), covered.from(), covered.to()));
+                    span.from(),
+                    span.to(),
+                    covered.from(),
+                    covered.to()));
         }
         if (recipe.rate().framesIn(span.seconds()) == 0) {
             throw new IllegalArgumentException("The range holds no frame.");
@@ -55,7 +58,7 @@ public record RenderJob(Recipe recipe, RenderSpec spec, Take take, TimeSpan span
 
     /** The identity of the result: what it is made from and how. */
     public String key() {
-        return ContentHash.ofText(RENDERER_VERSION + "\n" + RecipeJson.write(recipe) + spec.write() + span.from() + "\n"
-                + span.to());
+        return ContentHash.ofText(
+                RENDERER_VERSION + "\n" + RecipeJson.write(recipe) + spec.write() + span.from() + "\n" + span.to());
     }
 }

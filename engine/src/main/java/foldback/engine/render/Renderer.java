@@ -58,8 +58,10 @@ public final class Renderer {
             return verified;
         } catch (IOException failed) {
             throw new MediaException(
-                    out, out.getFileName() + " could not be written: " + failed.getMessage()
-                            + ". Check the disk and start it again; finished parts are kept.", failed);
+                    out,
+                    out.getFileName() + " could not be written: " + failed.getMessage()
+                            + ". Check the disk and start it again; finished parts are kept.",
+                    failed);
         }
     }
 
@@ -82,10 +84,18 @@ public final class Renderer {
         ColourTags source = sources.get(0).tags();
         ColourTags tags = new ColourTags(source.matrix(), source.range(), source.transfer(), ColourTags.Siting.LEFT);
         Stitcher stitcher = new Stitcher(
-                StitchPlan.compile(plan.settings()), RecipePlan.lights(job.recipe(), sources, format, tags), spec.kernel());
+                StitchPlan.compile(plan.settings()),
+                RecipePlan.lights(job.recipe(), sources, format, tags),
+                spec.kernel());
         EncoderSettings encoder = new EncoderSettings(
-                spec.canvas().width(), spec.canvas().height(), job.recipe().rate(), format, tags, spec.preset(),
-                spec.rateControl(), spec.encoderThreads());
+                spec.canvas().width(),
+                spec.canvas().height(),
+                job.recipe().rate(),
+                format,
+                tags,
+                spec.preset(),
+                spec.rateControl(),
+                spec.encoderThreads());
         long start = (long) first * spec.segmentFrames();
         ExecutorService executor = Executors.newFixedThreadPool(threads);
         List<LensFeed> feeds = new ArrayList<>();
@@ -123,12 +133,17 @@ public final class Renderer {
                 ClipRef ref = clip.ref();
                 Path file = folder.resolve("sound.mp4");
                 Joiner.cutSound(
-                        clip.file(), clip.index().pts()[0], job.span().from() - ref.offsetSeconds(),
-                        job.recipe().rate().secondsOf(job.frames()), file);
+                        clip.file(),
+                        clip.index().pts()[0],
+                        job.span().from() - ref.offsetSeconds(),
+                        job.recipe().rate().secondsOf(job.frames()),
+                        file);
                 sound = Optional.of(file);
             }
         }
-        List<Path> pieces = IntStream.range(0, job.segments()).mapToObj(n -> piece(folder, n)).toList();
+        List<Path> pieces = IntStream.range(0, job.segments())
+                .mapToObj(n -> piece(folder, n))
+                .toList();
         Path joined = folder.resolve("joined.mp4");
         Joiner.join(pieces, sound, joined);
         Path part = out.resolveSibling(out.getFileName() + ".part");

@@ -14,7 +14,15 @@ import java.util.Locale;
  * @param sound the codec of the sound, or "none"
  */
 public record Verified(
-        long frames, double seconds, int width, int height, int bits, String range, String projection, String sound, long bytes) {
+        long frames,
+        double seconds,
+        int width,
+        int height,
+        int bits,
+        String range,
+        String projection,
+        String sound,
+        long bytes) {
 
     /**
      * Reads a file back and holds it against what was asked.
@@ -48,7 +56,9 @@ public record Verified(
     private static void require(Path file, String what, long found, long wanted) {
         if (found != wanted) {
             throw new MediaException(
-                    file, "The result is not what was asked: " + what + " is " + found + ", not " + wanted + ". Start it again.");
+                    file,
+                    "The result is not what was asked: " + what + " is " + found + ", not " + wanted
+                            + ". Start it again.");
         }
     }
 }

@@ -31,12 +31,15 @@ public record Take(List<TakeClip> clips) {
             Path file = resolve(media, ref.file());
             if (!Files.isRegularFile(file)) {
                 throw new MediaException(
-                        file, ref.file() + " (lens " + ref.slot() + ") is not in the media folder. Put it back, or name its folder.");
+                        file,
+                        ref.file() + " (lens " + ref.slot()
+                                + ") is not in the media folder. Put it back, or name its folder.");
             }
             if (!ContentHash.of(file).equals(ref.sha256())) {
                 throw new MediaException(
                         file,
-                        ref.file() + " (lens " + ref.slot() + ") is not the file the recipe was made for: its content has changed."
+                        ref.file() + " (lens " + ref.slot()
+                                + ") is not the file the recipe was made for: its content has changed."
                                 + " Put the original back.");
             }
             clips.add(TakeClip.open(ref, file));
@@ -54,7 +57,8 @@ public record Take(List<TakeClip> clips) {
                 return real;
             }
         } catch (java.io.IOException | java.nio.file.InvalidPathException unreadable) {
-            throw new MediaException(folder, "The media folder cannot be read: " + folder.getFileName() + ".", unreadable);
+            throw new MediaException(
+                    folder, "The media folder cannot be read: " + folder.getFileName() + ".", unreadable);
         }
         throw new MediaException(folder, "'" + relative + "' lies outside the media folder.");
     }

@@ -24,7 +24,8 @@ public record TakeClip(ClipRef ref, Path file, MediaInfo info, FrameIndex index)
     public static TakeClip open(ClipRef ref, Path file) {
         MediaInfo info = MediaProbe.probe(file);
         if (info.video().isEmpty()) {
-            throw new MediaException(file, file.getFileName() + " has no picture; choose the clip of lens " + ref.slot() + ".");
+            throw new MediaException(
+                    file, file.getFileName() + " has no picture; choose the clip of lens " + ref.slot() + ".");
         }
         return new TakeClip(ref, file, info, FrameIndex.read(file));
     }

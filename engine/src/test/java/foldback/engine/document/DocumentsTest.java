@@ -33,9 +33,16 @@ class DocumentsTest {
 
     @Test
     void theExamplesInTheDocsAreValid() throws Exception {
-        assertThat(RecipeJson.read(Files.readString(FORMATS.resolve("recipe.example.json"))).clips()).hasSize(2);
-        assertThat(RenderSpec.read(Files.readString(FORMATS.resolve("spec.example.json"))).canvas().width()).isEqualTo(3840);
-        assertThat(RigJson.readCard(Files.readString(FORMATS.resolve("rig-card.example.json"))).lenses()).hasSize(2);
+        assertThat(RecipeJson.read(Files.readString(FORMATS.resolve("recipe.example.json")))
+                        .clips())
+                .hasSize(2);
+        assertThat(RenderSpec.read(Files.readString(FORMATS.resolve("spec.example.json")))
+                        .canvas()
+                        .width())
+                .isEqualTo(3840);
+        assertThat(RigJson.readCard(Files.readString(FORMATS.resolve("rig-card.example.json")))
+                        .lenses())
+                .hasSize(2);
     }
 
     @ParameterizedTest
@@ -56,7 +63,9 @@ class DocumentsTest {
         String text = RecipeJson.write(DemoTake.recipe());
         assertThat(text).contains(right);
         String spoiled = text.replaceFirst(java.util.regex.Pattern.quote(right), wrong);
-        assertThatThrownBy(() -> RecipeJson.read(spoiled)).isInstanceOf(DocumentException.class).hasMessageContaining(message);
+        assertThatThrownBy(() -> RecipeJson.read(spoiled))
+                .isInstanceOf(DocumentException.class)
+                .hasMessageContaining(message);
     }
 
     @ParameterizedTest

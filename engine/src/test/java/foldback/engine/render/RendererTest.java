@@ -60,7 +60,9 @@ class RendererTest {
     @Test
     void tenBitsComeOutAsTenBits() throws Exception {
         Path out = folder.resolve("ten.mp4");
-        assertThat(new Renderer(2, 0).render(job(0, 0.4, 10, Optional.empty()), work(), out, Run.QUIET).bits())
+        assertThat(new Renderer(2, 0)
+                        .render(job(0, 0.4, 10, Optional.empty()), work(), out, Run.QUIET)
+                        .bits())
                 .isEqualTo(10);
     }
 
@@ -76,7 +78,8 @@ class RendererTest {
         assertThat(resumed).as("nothing half-made is shown").doesNotExist();
         long pieces;
         try (Stream<Path> kept = Files.walk(work())) {
-            pieces = kept.filter(file -> file.getFileName().toString().startsWith("piece-")).count();
+            pieces = kept.filter(file -> file.getFileName().toString().startsWith("piece-"))
+                    .count();
         }
         assertThat(pieces).as("finished pieces are kept").isPositive();
         double[] first = {-1};

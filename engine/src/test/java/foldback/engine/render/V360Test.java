@@ -60,12 +60,19 @@ class V360Test {
             frames.add(read(out));
             // v360's fisheye shows 195 degrees over the full side of the square.
             LensFrame frame = new LensFrame(
-                    LENS, LENS, LENS / 2.0, LENS / 2.0, Optional.of(new ImageCircle(LENS / 2.0, LENS / 2.0, LENS / 2.0 - 6)));
+                    LENS,
+                    LENS,
+                    LENS / 2.0,
+                    LENS / 2.0,
+                    Optional.of(new ImageCircle(LENS / 2.0, LENS / 2.0, LENS / 2.0 - 6)));
             double focal = LENS / 2.0 / Math.toRadians(97.5);
-            Rotation rigFromLens = Rotation.ofYawPitchRoll(
-                    Math.toRadians(turn[0]), Math.toRadians(turn[1]), Math.toRadians(turn[2]));
+            Rotation rigFromLens =
+                    Rotation.ofYawPitchRoll(Math.toRadians(turn[0]), Math.toRadians(turn[1]), Math.toRadians(turn[2]));
             lenses.add(new RigLens(
-                    String.valueOf((char) ('A' + lenses.size())), new FisheyeLens(frame, focal, 0, 0, 0, 0), rigFromLens, Position.ORIGIN));
+                    String.valueOf((char) ('A' + lenses.size())),
+                    new FisheyeLens(frame, focal, 0, 0, 0, 0),
+                    rigFromLens,
+                    Position.ORIGIN));
         }
         Frame stitched = stitch(lenses, frames);
         assertThat(meanDifference(stitched, wall)).isLessThan(MAX_MEAN_DIFFERENCE);
@@ -73,9 +80,17 @@ class V360Test {
 
     private static Frame stitch(List<RigLens> lenses, List<Frame> frames) {
         StitchPlan plan = StitchPlan.compile(new StitchSettings(
-                new Canvas(WIDTH, HEIGHT), new Rig("v360", lenses), Rotation.IDENTITY, Double.POSITIVE_INFINITY, Math.toRadians(3)));
+                new Canvas(WIDTH, HEIGHT),
+                new Rig("v360", lenses),
+                Rotation.IDENTITY,
+                Double.POSITIVE_INFINITY,
+                Math.toRadians(3)));
         LensLight light = LensLight.of(
-                LightGains.NONE, PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, PixelFormat.YUV420_8, ColourTags.BT709_LIMITED,
+                LightGains.NONE,
+                PixelFormat.YUV420_8,
+                ColourTags.BT709_LIMITED,
+                PixelFormat.YUV420_8,
+                ColourTags.BT709_LIMITED,
                 Sampler.FRACTION_BITS);
         Frame canvas = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, WIDTH, HEIGHT);
         new Stitcher(plan, List.of(light, light), Kernel.FINE).stitch(frames, canvas);
@@ -110,13 +125,32 @@ class V360Test {
 
     private static void v360(Path in, Path out, double[] turn) throws IOException, InterruptedException {
         Process process = new ProcessBuilder(
-                        "ffmpeg", "-v", "error", "-y", "-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", WIDTH + "x" + HEIGHT,
-                        "-i", in.toString(), "-vf",
+                        "ffmpeg",
+                        "-v",
+                        "error",
+                        "-y",
+                        "-f",
+                        "rawvideo",
+                        "-pix_fmt",
+                        "yuv420p",
+                        "-s",
+                        WIDTH + "x" + HEIGHT,
+                        "-i",
+                        in.toString(),
+                        "-vf",
                         String.format(
                                 java.util.Locale.ROOT,
                                 "v360=input=e:output=fisheye:h_fov=195:v_fov=195:yaw=%f:pitch=%f:roll=%f:rorder=ypr:interp=cubic:w=%d:h=%d",
-                                turn[0], turn[1], turn[2], LENS, LENS),
-                        "-f", "rawvideo", "-pix_fmt", "yuv420p", out.toString())
+                                turn[0],
+                                turn[1],
+                                turn[2],
+                                LENS,
+                                LENS),
+                        "-f",
+                        "rawvideo",
+                        "-pix_fmt",
+                        "yuv420p",
+                        out.toString())
                 .inheritIO()
                 .start();
         assertThat(process.waitFor()).isZero();

@@ -40,7 +40,8 @@ final class Arguments {
 
     /** A media file of the user as input, kept from opening anything but itself. */
     Arguments guardedInput(Path file) {
-        return add("-protocol_whitelist", "file,pipe", "-format_whitelist", CONTAINERS, "-i", Children.fileArgument(file));
+        return add(
+                "-protocol_whitelist", "file,pipe", "-format_whitelist", CONTAINERS, "-i", Children.fileArgument(file));
     }
 
     Arguments output(Path file) {

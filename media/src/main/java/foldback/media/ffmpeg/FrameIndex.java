@@ -28,7 +28,8 @@ public record FrameIndex(Path file, double[] pts) {
                 .sorted()
                 .toArray();
         if (times.length == 0) {
-            throw new MediaException(file, MediaProbe.name(file) + " holds no video frames. Copy it again from the card.");
+            throw new MediaException(
+                    file, MediaProbe.name(file) + " holds no video frames. Copy it again from the card.");
         }
         return new FrameIndex(file, times);
     }

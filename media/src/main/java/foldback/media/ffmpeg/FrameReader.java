@@ -31,7 +31,10 @@ public final class FrameReader implements AutoCloseable {
             // Half a frame early, so that rounding cannot skip the frame; decoding starts at the key frame before.
             double halfGap = (index.pts()[firstFrame] - index.pts()[firstFrame - 1]) / 2;
             arguments.add(
-                    "-seek_timestamp", "1", "-ss", String.format(Locale.ROOT, "%.6f", index.pts()[firstFrame] - halfGap));
+                    "-seek_timestamp",
+                    "1",
+                    "-ss",
+                    String.format(Locale.ROOT, "%.6f", index.pts()[firstFrame] - halfGap));
         }
         arguments.guardedInput(file).add("-map", "0:v:0", "-an", "-sn", "-dn", "-vsync", "passthrough");
         if (width != video.width() || height != video.height()) {
@@ -42,7 +45,8 @@ public final class FrameReader implements AutoCloseable {
             child = Children.start(niceness, arguments.list());
             child.input().close();
         } catch (IOException failed) {
-            throw new MediaException(file, "ffmpeg could not be run; is it installed? (" + failed.getMessage() + ")", failed);
+            throw new MediaException(
+                    file, "ffmpeg could not be run; is it installed? (" + failed.getMessage() + ")", failed);
         }
         raw = new RawFrames(video.format().frameBytes(width, height));
     }
@@ -63,15 +67,18 @@ public final class FrameReader implements AutoCloseable {
             }
             ended = true;
             if (child.await() != 0) {
-                throw new MediaException(file, "Decoding " + MediaProbe.name(file) + " failed: "
-                        + MediaProbe.lastLine(child.errors()) + ". Copy it again from the card.");
+                throw new MediaException(
+                        file,
+                        "Decoding " + MediaProbe.name(file) + " failed: " + MediaProbe.lastLine(child.errors())
+                                + ". Copy it again from the card.");
             }
             return false;
         } catch (EOFException torn) {
             throw new MediaException(
                     file, "Decoding " + MediaProbe.name(file) + " stopped in the middle of a frame. Try again.", torn);
         } catch (IOException failed) {
-            throw new MediaException(file, "Decoding " + MediaProbe.name(file) + " failed: " + failed.getMessage(), failed);
+            throw new MediaException(
+                    file, "Decoding " + MediaProbe.name(file) + " failed: " + failed.getMessage(), failed);
         } catch (InterruptedException interrupted) {
             Thread.currentThread().interrupt();
             throw new MediaException(file, "Decoding " + MediaProbe.name(file) + " was interrupted.", interrupted);

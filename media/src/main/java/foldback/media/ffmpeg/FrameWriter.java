@@ -19,7 +19,8 @@ public final class FrameWriter implements AutoCloseable {
         try {
             child = Children.start(niceness, arguments(file, settings).list());
         } catch (IOException failed) {
-            throw new MediaException(file, "ffmpeg could not be run; is it installed? (" + failed.getMessage() + ")", failed);
+            throw new MediaException(
+                    file, "ffmpeg could not be run; is it installed? (" + failed.getMessage() + ")", failed);
         }
         raw = new RawFrames(settings.format().frameBytes(settings.width(), settings.height()));
     }
@@ -33,12 +34,20 @@ public final class FrameWriter implements AutoCloseable {
         }
         return Arguments.ffmpeg()
                 .add("-f", "rawvideo", "-pix_fmt", layout)
-                .add("-s", settings.width() + "x" + settings.height(), "-r", settings.rate().toString())
+                .add(
+                        "-s",
+                        settings.width() + "x" + settings.height(),
+                        "-r",
+                        settings.rate().toString())
                 .add("-color_range", full ? "pc" : "tv")
                 .add("-i", "pipe:0", "-c:v", "libx264", "-preset", settings.preset())
                 .add(settings.rateControl())
                 .add("-threads", Integer.toString(settings.threads()), "-pix_fmt", layout)
-                .add("-x264-params", "open-gop=0", "-g", Long.toString(Math.round(2 * settings.rate().perSecond())))
+                .add(
+                        "-x264-params",
+                        "open-gop=0",
+                        "-g",
+                        Long.toString(Math.round(2 * settings.rate().perSecond())))
                 .add("-color_range", full ? "pc" : "tv", "-colorspace", matrix(settings.tags()))
                 .add("-color_primaries", primaries(settings.tags()), "-color_trc", curve(settings.tags()))
                 .add("-chroma_sample_location", "left")
@@ -101,10 +110,12 @@ public final class FrameWriter implements AutoCloseable {
         return new MediaException(
                 file,
                 full
-                        ? "The disk is full: " + MediaProbe.name(file) + " could not be written. Make room and start it again;"
-                                + " finished parts are kept."
+                        ? "The disk is full: " + MediaProbe.name(file)
+                                + " could not be written. Make room and start it again;" + " finished parts are kept."
                         : "Encoding " + MediaProbe.name(file) + " failed"
-                                + (said.isEmpty() ? ": the encoder was ended from outside" : ": " + MediaProbe.lastLine(said))
+                                + (said.isEmpty()
+                                        ? ": the encoder was ended from outside"
+                                        : ": " + MediaProbe.lastLine(said))
                                 + ". Start it again; finished parts are kept.",
                 cause);
     }

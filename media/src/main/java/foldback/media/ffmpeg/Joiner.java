@@ -30,7 +30,11 @@ public final class Joiner {
         String filter = String.format(
                 Locale.ROOT,
                 "aresample=%d:first_pts=0,atrim=start_sample=%d,asetpts=N/SR/TB,adelay=%dS:all=1,apad=whole_len=%d,atrim=end_sample=%d",
-                SOUND_RATE, Math.max(0, Math.round(start * SOUND_RATE)), silence, samples, samples);
+                SOUND_RATE,
+                Math.max(0, Math.round(start * SOUND_RATE)),
+                silence,
+                samples,
+                samples);
         run(
                 out,
                 Arguments.ffmpeg()
@@ -48,7 +52,8 @@ public final class Joiner {
             Files.writeString(
                     list,
                     pieces.stream()
-                            .map(piece -> "file '" + piece.toAbsolutePath().toString().replace("'", "'\\''") + "'\n")
+                            .map(piece ->
+                                    "file '" + piece.toAbsolutePath().toString().replace("'", "'\\''") + "'\n")
                             .collect(Collectors.joining()));
             Arguments arguments = Arguments.ffmpeg()
                     .add("-protocol_whitelist", "file,pipe", "-f", "concat", "-safe", "0")
@@ -56,7 +61,11 @@ public final class Joiner {
             sound.ifPresent(file -> arguments.guardedInput(file));
             arguments.add("-map", "0:v:0");
             sound.ifPresent(file -> arguments.add("-map", "1:a:0"));
-            run(out, arguments.add("-c", "copy", "-fflags", "+bitexact", "-f", "mp4").output(out));
+            run(
+                    out,
+                    arguments
+                            .add("-c", "copy", "-fflags", "+bitexact", "-f", "mp4")
+                            .output(out));
         } catch (IOException failed) {
             throw new MediaException(out, "The parts could not be joined: " + failed.getMessage(), failed);
         } finally {
@@ -72,7 +81,8 @@ public final class Joiner {
                         out, "Writing " + MediaProbe.name(out) + " failed: " + MediaProbe.lastLine(outcome.errors()));
             }
         } catch (IOException failed) {
-            throw new MediaException(out, "ffmpeg could not be run; is it installed? (" + failed.getMessage() + ")", failed);
+            throw new MediaException(
+                    out, "ffmpeg could not be run; is it installed? (" + failed.getMessage() + ")", failed);
         } catch (InterruptedException interrupted) {
             Thread.currentThread().interrupt();
             throw new MediaException(out, "Writing " + MediaProbe.name(out) + " was interrupted.", interrupted);

@@ -34,7 +34,8 @@ public final class MediaProbe {
         List<MediaInfo.Audio> audio = new ArrayList<>();
         for (JsonNode stream : root.path("streams")) {
             String kind = stream.path("codec_type").asString("");
-            boolean coverPicture = stream.path("disposition").path("attached_pic").asInt(0) == 1;
+            boolean coverPicture =
+                    stream.path("disposition").path("attached_pic").asInt(0) == 1;
             if (kind.equals("video") && video.isEmpty() && !coverPicture) {
                 video = Optional.of(video(file, stream));
             } else if (kind.equals("audio")) {
@@ -64,13 +65,16 @@ public final class MediaProbe {
             }
             Children.Outcome outcome = Children.run(arguments.list());
             if (outcome.code() != 0) {
-                throw new MediaException(file, name(file)
-                        + " cannot be read as a video: it is damaged, cut off, or of a kind that is not supported."
-                        + " Copy it again from the card. (" + lastLine(outcome.errors()) + ")");
+                throw new MediaException(
+                        file,
+                        name(file)
+                                + " cannot be read as a video: it is damaged, cut off, or of a kind that is not supported."
+                                + " Copy it again from the card. (" + lastLine(outcome.errors()) + ")");
             }
             return outcome.output();
         } catch (IOException failed) {
-            throw new MediaException(file, "ffprobe could not be run; is FFmpeg installed? (" + failed.getMessage() + ")", failed);
+            throw new MediaException(
+                    file, "ffprobe could not be run; is FFmpeg installed? (" + failed.getMessage() + ")", failed);
         } catch (InterruptedException interrupted) {
             Thread.currentThread().interrupt();
             throw new MediaException(file, "Reading " + name(file) + " was interrupted.", interrupted);
@@ -100,7 +104,8 @@ public final class MediaProbe {
         Optional<String> projection = Optional.empty();
         for (JsonNode side : stream.path("side_data_list")) {
             rotation = side.has("rotation") ? side.path("rotation").asInt() : rotation;
-            projection = side.has("projection") ? Optional.of(side.path("projection").asString("")) : projection;
+            projection =
+                    side.has("projection") ? Optional.of(side.path("projection").asString("")) : projection;
         }
         return new MediaInfo.Video(
                 stream.path("codec_name").asString(""),
@@ -118,37 +123,34 @@ public final class MediaProbe {
     }
 
     private static ColourTags tags(JsonNode stream, String pixels, List<String> assumed) {
-        ColourTags.Range range =
-                switch (stream.path("color_range").asString("")) {
-                    case "pc" -> ColourTags.Range.FULL;
-                    case "tv" -> ColourTags.Range.LIMITED;
-                    default -> {
-                        boolean full = pixels.startsWith("yuvj");
-                        assumed.add("The file does not say its range; " + (full ? "full" : "limited") + " is taken.");
-                        yield full ? ColourTags.Range.FULL : ColourTags.Range.LIMITED;
-                    }
-                };
-        ColourTags.Matrix matrix =
-                switch (stream.path("color_space").asString("")) {
-                    case "bt709" -> ColourTags.Matrix.BT709;
-                    case "smpte170m", "bt470bg" -> ColourTags.Matrix.BT601;
-                    case "bt2020nc" -> ColourTags.Matrix.BT2020;
-                    default -> {
-                        boolean high = stream.path("height").asInt() >= 720;
-                        assumed.add("The file does not say its colour matrix; BT." + (high ? "709" : "601") + " is taken.");
-                        yield high ? ColourTags.Matrix.BT709 : ColourTags.Matrix.BT601;
-                    }
-                };
-        ColourTags.Curve curve =
-                switch (stream.path("color_transfer").asString("")) {
-                    case "iec61966-2-1" -> ColourTags.Curve.SRGB;
-                    case "linear" -> ColourTags.Curve.LINEAR;
-                    case "bt709", "smpte170m", "bt2020-10", "bt2020-12" -> ColourTags.Curve.BT709;
-                    default -> {
-                        assumed.add("The file does not say its curve; BT.709 is taken.");
-                        yield ColourTags.Curve.BT709;
-                    }
-                };
+        ColourTags.Range range = switch (stream.path("color_range").asString("")) {
+            case "pc" -> ColourTags.Range.FULL;
+            case "tv" -> ColourTags.Range.LIMITED;
+            default -> {
+                boolean full = pixels.startsWith("yuvj");
+                assumed.add("The file does not say its range; " + (full ? "full" : "limited") + " is taken.");
+                yield full ? ColourTags.Range.FULL : ColourTags.Range.LIMITED;
+            }
+        };
+        ColourTags.Matrix matrix = switch (stream.path("color_space").asString("")) {
+            case "bt709" -> ColourTags.Matrix.BT709;
+            case "smpte170m", "bt470bg" -> ColourTags.Matrix.BT601;
+            case "bt2020nc" -> ColourTags.Matrix.BT2020;
+            default -> {
+                boolean high = stream.path("height").asInt() >= 720;
+                assumed.add("The file does not say its colour matrix; BT." + (high ? "709" : "601") + " is taken.");
+                yield high ? ColourTags.Matrix.BT709 : ColourTags.Matrix.BT601;
+            }
+        };
+        ColourTags.Curve curve = switch (stream.path("color_transfer").asString("")) {
+            case "iec61966-2-1" -> ColourTags.Curve.SRGB;
+            case "linear" -> ColourTags.Curve.LINEAR;
+            case "bt709", "smpte170m", "bt2020-10", "bt2020-12" -> ColourTags.Curve.BT709;
+            default -> {
+                assumed.add("The file does not say its curve; BT.709 is taken.");
+                yield ColourTags.Curve.BT709;
+            }
+        };
         boolean centre = stream.path("chroma_location").asString("").equals("center");
         return new ColourTags(matrix, range, curve, centre ? ColourTags.Siting.CENTRE : ColourTags.Siting.LEFT);
     }

@@ -13,8 +13,7 @@ public final class Children {
     private static final Set<Child> RUNNING = ConcurrentHashMap.newKeySet();
 
     static {
-        Runtime.getRuntime()
-                .addShutdownHook(new Thread(() -> RUNNING.forEach(Child::close), "end-children"));
+        Runtime.getRuntime().addShutdownHook(new Thread(() -> RUNNING.forEach(Child::close), "end-children"));
     }
 
     private Children() {}

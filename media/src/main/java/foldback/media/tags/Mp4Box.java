@@ -44,21 +44,22 @@ final class Mp4Box {
     }
 
     private static Mp4Box parse(String type, byte[] body) {
-        int headLength =
-                switch (type) {
-                    case "moov", "trak", "mdia", "minf", "stbl" -> 0;
-                    case "stsd" -> 8;
-                    case "avc1", "hvc1", "hev1", "avc3" -> 78;
-                    default -> body.length;
-                };
+        int headLength = switch (type) {
+            case "moov", "trak", "mdia", "minf", "stbl" -> 0;
+            case "stsd" -> 8;
+            case "avc1", "hvc1", "hev1", "avc3" -> 78;
+            default -> body.length;
+        };
         headLength = Math.min(headLength, body.length);
         byte[] head = java.util.Arrays.copyOf(body, headLength);
-        return new Mp4Box(
-                type, head, parse(ByteBuffer.wrap(body, headLength, body.length - headLength)));
+        return new Mp4Box(type, head, parse(ByteBuffer.wrap(body, headLength, body.length - headLength)));
     }
 
     Mp4Box child(String wanted) {
-        return children.stream().filter(box -> box.type.equals(wanted)).findFirst().orElse(null);
+        return children.stream()
+                .filter(box -> box.type.equals(wanted))
+                .findFirst()
+                .orElse(null);
     }
 
     long size() {

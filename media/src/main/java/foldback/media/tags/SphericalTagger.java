@@ -6,7 +6,6 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.List;
@@ -21,8 +20,7 @@ public final class SphericalTagger {
             .putLong(0xffcc8263f8554a93L)
             .putLong(0x8814587a02521fddL)
             .array();
-    private static final String V1_XML =
-            """
+    private static final String V1_XML = """
             <?xml version="1.0"?><rdf:SphericalVideo xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#" \
             xmlns:GSpherical="http://ns.google.com/videos/1.0/spherical/">\
             <GSpherical:Spherical>true</GSpherical:Spherical>\
@@ -64,10 +62,13 @@ public final class SphericalTagger {
             out.force(true);
         } catch (IOException failed) {
             throw new MediaException(
-                    target, target.getFileName() + " could not be written: " + failed.getMessage() + ". Make room and try again.",
+                    target,
+                    target.getFileName() + " could not be written: " + failed.getMessage()
+                            + ". Make room and try again.",
                     failed);
         } catch (IllegalArgumentException damaged) {
-            throw new MediaException(source, source.getFileName() + " is no complete MP4: " + damaged.getMessage(), damaged);
+            throw new MediaException(
+                    source, source.getFileName() + " is no complete MP4: " + damaged.getMessage(), damaged);
         }
     }
 
@@ -80,7 +81,11 @@ public final class SphericalTagger {
                 entry.children.add(sphere());
                 byte[] xml = V1_XML.getBytes(StandardCharsets.UTF_8);
                 trak.children.add(Mp4Box.of(
-                        "uuid", ByteBuffer.allocate(16 + xml.length).put(V1_UUID).put(xml).array()));
+                        "uuid",
+                        ByteBuffer.allocate(16 + xml.length)
+                                .put(V1_UUID)
+                                .put(xml)
+                                .array()));
                 return;
             }
         }
@@ -94,15 +99,16 @@ public final class SphericalTagger {
         }
         return box == null
                 ? null
-                : box.children.stream().filter(entry -> entry.head.length == 78).findFirst().orElse(null);
+                : box.children.stream()
+                        .filter(entry -> entry.head.length == 78)
+                        .findFirst()
+                        .orElse(null);
     }
 
     private static Mp4Box sphere() {
         byte[] by = "\0\0\0\0Foldback\0".getBytes(StandardCharsets.US_ASCII);
         Mp4Box projection = new Mp4Box(
-                "proj",
-                new byte[0],
-                List.of(Mp4Box.of("prhd", new byte[4 + 12]), Mp4Box.of("equi", new byte[4 + 16])));
+                "proj", new byte[0], List.of(Mp4Box.of("prhd", new byte[4 + 12]), Mp4Box.of("equi", new byte[4 + 16])));
         return new Mp4Box("sv3d", new byte[0], List.of(Mp4Box.of("svhd", by), projection));
     }
 

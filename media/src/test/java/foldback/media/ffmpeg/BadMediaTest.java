@@ -25,7 +25,9 @@ class BadMediaTest {
     void missingEmptyAndForeignFilesAreToldApart() throws Exception {
         refused(folder.resolve("gone.mp4"), "gone.mp4 is not there");
         refused(Files.createFile(folder.resolve("empty.mp4")), "empty.mp4 is empty");
-        refused(Files.writeString(folder.resolve("letter.mp4"), "Dear all, ".repeat(500)), "letter.mp4 cannot be read as a video");
+        refused(
+                Files.writeString(folder.resolve("letter.mp4"), "Dear all, ".repeat(500)),
+                "letter.mp4 cannot be read as a video");
     }
 
     @Test
@@ -41,7 +43,8 @@ class BadMediaTest {
     void aPlaylistNamedAsAVideoOpensNothing() throws Exception {
         Path clip = TestClips.counted(folder.resolve("real.mp4"), 5, PixelFormat.YUV420_8, ColourTags.BT709_LIMITED);
         Path list = Files.writeString(
-                folder.resolve("list.mp4"), "#EXTM3U\n#EXT-X-TARGETDURATION:1\n#EXTINF:1,\n" + clip + "\n#EXT-X-ENDLIST\n");
+                folder.resolve("list.mp4"),
+                "#EXTM3U\n#EXT-X-TARGETDURATION:1\n#EXTINF:1,\n" + clip + "\n#EXT-X-ENDLIST\n");
         refused(list, "list.mp4 cannot be read as a video");
         Path script = Files.writeString(folder.resolve("script.mp4"), "ffconcat version 1.0\nfile '" + clip + "'\n");
         refused(script, "script.mp4 cannot be read as a video");
@@ -65,7 +68,9 @@ class BadMediaTest {
         try (FrameWriter writer = new FrameWriter(out, settings, 0)) {
             Frame frame = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, 640, 320);
             writer.write(frame);
-            assertThat(Children.run(List.of("kill", "-9", Long.toString(writer.pid()))).code()).isZero();
+            assertThat(Children.run(List.of("kill", "-9", Long.toString(writer.pid())))
+                            .code())
+                    .isZero();
             assertThatThrownBy(() -> {
                         for (int n = 0; n < 200; n++) {
                             writer.write(frame);
@@ -80,8 +85,14 @@ class BadMediaTest {
 
     private static EncoderSettings settings() {
         return new EncoderSettings(
-                640, 320, new FrameRate(25, 1), PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, "ultrafast",
-                EncoderSettings.quality(0), 1);
+                640,
+                320,
+                new FrameRate(25, 1),
+                PixelFormat.YUV420_8,
+                ColourTags.BT709_LIMITED,
+                "ultrafast",
+                EncoderSettings.quality(0),
+                1);
     }
 
     private static void write(Path file, int frames) {
@@ -96,6 +107,8 @@ class BadMediaTest {
     }
 
     private static void refused(Path file, String message) {
-        assertThatThrownBy(() -> MediaProbe.probe(file)).isInstanceOf(MediaException.class).hasMessageContaining(message);
+        assertThatThrownBy(() -> MediaProbe.probe(file))
+                .isInstanceOf(MediaException.class)
+                .hasMessageContaining(message);
     }
 }

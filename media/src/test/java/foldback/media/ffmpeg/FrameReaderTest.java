@@ -54,8 +54,19 @@ class FrameReaderTest {
     void fullRangeIsNotSqueezed() throws Exception {
         Path clip = folder.resolve("full.mp4");
         TestClips.ffmpeg(
-                "-f", "lavfi", "-i", "color=white:s=64x64:r=25:d=0.2", "-vf", "scale=out_range=full", "-pix_fmt", "yuvj420p",
-                "-c:v", "libx264", "-qp", "0", clip.toString());
+                "-f",
+                "lavfi",
+                "-i",
+                "color=white:s=64x64:r=25:d=0.2",
+                "-vf",
+                "scale=out_range=full",
+                "-pix_fmt",
+                "yuvj420p",
+                "-c:v",
+                "libx264",
+                "-qp",
+                "0",
+                clip.toString());
         MediaInfo.Video video = MediaProbe.probe(clip).video().orElseThrow();
         assertThat(video.tags().range()).isEqualTo(ColourTags.Range.FULL);
         Frame frame = Frame.allocate(video.format(), video.tags(), 64, 64);
@@ -81,8 +92,17 @@ class FrameReaderTest {
         Path uneven = folder.resolve("uneven.mkv");
         // The second half runs at half the rate.
         TestClips.ffmpeg(
-                "-i", clip.toString(), "-vf", "setpts='if(lt(N,15),N,15+(N-15)*2)/25/TB'", "-vsync", "passthrough", "-c:v",
-                "libx264", "-crf", "4", uneven.toString());
+                "-i",
+                clip.toString(),
+                "-vf",
+                "setpts='if(lt(N,15),N,15+(N-15)*2)/25/TB'",
+                "-vsync",
+                "passthrough",
+                "-c:v",
+                "libx264",
+                "-crf",
+                "4",
+                uneven.toString());
         FrameIndex index = FrameIndex.read(uneven);
         assertThat(index.frames()).isEqualTo(30);
         assertThat(index.nearest(0.4)).isEqualTo(10);
@@ -103,7 +123,15 @@ class FrameReaderTest {
     void oddSizesAreReadAsTheyAre() throws Exception {
         Path clip = folder.resolve("odd.mkv");
         TestClips.ffmpeg(
-                "-f", "lavfi", "-i", "testsrc=s=65x49:r=25:d=0.2", "-pix_fmt", "yuv444p", "-c:v", "ffv1", clip.toString());
+                "-f",
+                "lavfi",
+                "-i",
+                "testsrc=s=65x49:r=25:d=0.2",
+                "-pix_fmt",
+                "yuv444p",
+                "-c:v",
+                "ffv1",
+                clip.toString());
         MediaInfo.Video video = MediaProbe.probe(clip).video().orElseThrow();
         Frame frame = Frame.allocate(video.format(), video.tags(), 65, 49);
         int count = 0;

@@ -26,8 +26,25 @@ class SphericalTaggerTest {
         Path plain = folder.resolve("plain.mp4");
         String option = flags.equals("+faststart") ? "-movflags" : "-fflags";
         assertThat(Children.run(List.of(
-                                "ffmpeg", "-nostdin", "-v", "error", "-f", "lavfi", "-i", "testsrc=s=128x64:r=25:d=1", "-f", "lavfi",
-                                "-i", "sine=d=1", "-c:v", "libx264", "-c:a", "aac", option, flags, plain.toString()))
+                                "ffmpeg",
+                                "-nostdin",
+                                "-v",
+                                "error",
+                                "-f",
+                                "lavfi",
+                                "-i",
+                                "testsrc=s=128x64:r=25:d=1",
+                                "-f",
+                                "lavfi",
+                                "-i",
+                                "sine=d=1",
+                                "-c:v",
+                                "libx264",
+                                "-c:a",
+                                "aac",
+                                option,
+                                flags,
+                                plain.toString()))
                         .code())
                 .isZero();
         Path tagged = folder.resolve("tagged.mp4");
@@ -38,7 +55,18 @@ class SphericalTaggerTest {
         assertThat(bytes).contains("<GSpherical:ProjectionType>equirectangular</GSpherical:ProjectionType>");
         assertThat(bytes.indexOf("moov")).as("the index comes first").isLessThan(bytes.indexOf("mdat"));
         // Decoding all of it proves that every chunk is where the index says.
-        assertThat(Children.run(List.of("ffmpeg", "-nostdin", "-v", "error", "-xerror", "-i", tagged.toString(), "-f", "null", "-")).code())
+        assertThat(Children.run(List.of(
+                                "ffmpeg",
+                                "-nostdin",
+                                "-v",
+                                "error",
+                                "-xerror",
+                                "-i",
+                                tagged.toString(),
+                                "-f",
+                                "null",
+                                "-"))
+                        .code())
                 .isZero();
     }
 

@@ -71,7 +71,8 @@ final class Camera {
                 if (!rays.direction(sx, sy, d)) {
                     continue;
                 }
-                tracer.trace(origin[0], origin[1], origin[2], d[0], d[1], d[2], footprint, seed * 31 + 4L * at + sub, rgb);
+                tracer.trace(
+                        origin[0], origin[1], origin[2], d[0], d[1], d[2], footprint, seed * 31 + 4L * at + sub, rgb);
                 for (int c = 0; c < 3; c++) {
                     still[3 * at + c] += (float) (rgb[c] / (SUB * SUB));
                     sunPart[3 * at + c] += (float) (tracer.lastSunPart()[c] / (SUB * SUB));
@@ -140,7 +141,18 @@ final class Camera {
             for (int s = 0; s < SUB * SUB; s++) {
                 rays.direction(x + (s % SUB + 0.5) / SUB, row + (s / SUB + 0.5) / SUB, sub);
                 if (tracer.traceGroup(
-                        moment, group, origin[0], origin[1], origin[2], sub[0], sub[1], sub[2], t, footprint, pixelSeed + s, rgb)) {
+                        moment,
+                        group,
+                        origin[0],
+                        origin[1],
+                        origin[2],
+                        sub[0],
+                        sub[1],
+                        sub[2],
+                        t,
+                        footprint,
+                        pixelSeed + s,
+                        rgb)) {
                     hits++;
                     sum[0] += rgb[0];
                     sum[1] += rgb[1];

@@ -43,7 +43,8 @@ public final class Filmer {
         news.accept("truth written");
     }
 
-    private static void clip(TakePlan take, int lens, Studio studio, Path folder, Consumer<String> news) throws IOException {
+    private static void clip(TakePlan take, int lens, Studio studio, Path folder, Consumer<String> news)
+            throws IOException {
         RigLens rigLens = take.rig().lenses().get(lens);
         int frames = (int) Math.round(take.seconds() * take.rate());
         int width = rigLens.lens().frame().width();
@@ -53,12 +54,24 @@ public final class Filmer {
         Path wave = folder.resolve(name + ".wav");
         Path sound = folder.resolve(name + ".sound.mp4");
         EncoderSettings settings = new EncoderSettings(
-                width, height, new FrameRate(take.rate(), 1), PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, "slow",
-                EncoderSettings.quality(take.quality()), 2);
+                width,
+                height,
+                new FrameRate(take.rate(), 1),
+                PixelFormat.YUV420_8,
+                ColourTags.BT709_LIMITED,
+                "slow",
+                EncoderSettings.quality(take.quality()),
+                2);
         try (FrameWriter writer = new FrameWriter(video, settings, 0)) {
             studio.film(
-                    rigLens, take.sensors().get(lens), take.starts().get(lens), take.rate(), frames, PixelFormat.YUV420_8,
-                    take.seed() + lens, (frame, n) -> {
+                    rigLens,
+                    take.sensors().get(lens),
+                    take.starts().get(lens),
+                    take.rate(),
+                    frames,
+                    PixelFormat.YUV420_8,
+                    take.seed() + lens,
+                    (frame, n) -> {
                         writer.write(frame);
                         if (n % 25 == 0) {
                             news.accept(name + ": frame " + n + " of " + frames);
@@ -67,7 +80,11 @@ public final class Filmer {
             writer.finish();
         }
         short[] samples = SoundScape.record(
-                take.starts().get(lens), take.seconds(), 1.8 + 0.02 * lens, take.muffled().get(lens), take.seed() + lens);
+                take.starts().get(lens),
+                take.seconds(),
+                1.8 + 0.02 * lens,
+                take.muffled().get(lens),
+                take.seed() + lens);
         Files.write(wave, SoundScape.wave(samples));
         Joiner.cutSound(wave, 0, 0, take.seconds(), sound);
         Joiner.join(List.of(video), Optional.of(sound), folder.resolve(name + ".mp4"));
@@ -78,7 +95,10 @@ public final class Filmer {
 
     private static ObjectNode truth(TakePlan take) {
         ObjectNode root = JSON.createObjectNode();
-        root.put("take", take.name()).put("seed", take.seed()).put("rate", take.rate()).put("seconds", take.seconds());
+        root.put("take", take.name())
+                .put("seed", take.seed())
+                .put("rate", take.rate())
+                .put("seconds", take.seconds());
         root.put("rig_height_m", Studio.RIG_HEIGHT).put("sphere_seconds", SPHERE_TIME);
         ArrayNode claps = root.putArray("claps_seconds");
         for (double clap : SoundScape.CLAPS) {
@@ -93,10 +113,14 @@ public final class Filmer {
             node.put("yaw_deg", Math.toDegrees(lens.rigFromLens().yaw()));
             node.put("pitch_deg", Math.toDegrees(lens.rigFromLens().pitch()));
             node.put("roll_deg", Math.toDegrees(lens.rigFromLens().roll()));
-            node.putArray("pupil_m").add(lens.pupil().x()).add(lens.pupil().y()).add(lens.pupil().z());
+            node.putArray("pupil_m")
+                    .add(lens.pupil().x())
+                    .add(lens.pupil().y())
+                    .add(lens.pupil().z());
             if (lens.lens() instanceof FisheyeLens fisheye) {
                 node.put("focal_px", fisheye.focalPx());
-                node.put("cx_px", fisheye.frame().cx()).put("cy_px", fisheye.frame().cy());
+                node.put("cx_px", fisheye.frame().cx())
+                        .put("cy_px", fisheye.frame().cy());
                 node.put("k1", fisheye.k1()).put("k2", fisheye.k2());
             }
             node.put("exposure_stops", sensor.exposureStops());

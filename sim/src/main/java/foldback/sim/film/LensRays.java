@@ -26,7 +26,8 @@ final class LensRays implements PixelRays {
         for (int i = 0; i <= TABLE; i++) {
             radii[i] = radius(maxAngle * i / TABLE);
             if (i > 0 && radii[i] < radii[i - 1]) {
-                throw new IllegalArgumentException("the lens folds back at " + Math.toDegrees(maxAngle * i / TABLE) + " degrees");
+                throw new IllegalArgumentException(
+                        "the lens folds back at " + Math.toDegrees(maxAngle * i / TABLE) + " degrees");
             }
         }
     }
@@ -44,7 +45,11 @@ final class LensRays implements PixelRays {
     private double radius(double t) {
         if (lens instanceof FisheyeLens l) {
             return l.focalPx()
-                    * (t + l.k1() * Math.pow(t, 3) + l.k2() * Math.pow(t, 5) + l.k3() * Math.pow(t, 7) + l.k4() * Math.pow(t, 9));
+                    * (t
+                            + l.k1() * Math.pow(t, 3)
+                            + l.k2() * Math.pow(t, 5)
+                            + l.k3() * Math.pow(t, 7)
+                            + l.k4() * Math.pow(t, 9));
         }
         if (lens instanceof ClosedFormFisheye l) {
             return l.focalPx()

@@ -11,7 +11,12 @@ package foldback.sim.film;
  * @param readOutSeconds from the first to the last line
  */
 public record Sensor(
-        double exposureStops, double redStops, double blueStops, double vignetteStops, double noise, double readOutSeconds) {
+        double exposureStops,
+        double redStops,
+        double blueStops,
+        double vignetteStops,
+        double noise,
+        double readOutSeconds) {
     public static final Sensor IDEAL = new Sensor(0, 0, 0, 0, 0, 0);
 
     /** The scene's scale: this share of the light becomes the signal, so that the sunlit salt just clips. */

@@ -82,8 +82,14 @@ final class SoundScape {
         java.nio.ByteBuffer bytes =
                 java.nio.ByteBuffer.allocate(44 + 2 * samples.length).order(java.nio.ByteOrder.LITTLE_ENDIAN);
         bytes.put("RIFF".getBytes(java.nio.charset.StandardCharsets.US_ASCII)).putInt(36 + 2 * samples.length);
-        bytes.put("WAVEfmt ".getBytes(java.nio.charset.StandardCharsets.US_ASCII)).putInt(16).putShort((short) 1);
-        bytes.putShort((short) 1).putInt(RATE).putInt(2 * RATE).putShort((short) 2).putShort((short) 16);
+        bytes.put("WAVEfmt ".getBytes(java.nio.charset.StandardCharsets.US_ASCII))
+                .putInt(16)
+                .putShort((short) 1);
+        bytes.putShort((short) 1)
+                .putInt(RATE)
+                .putInt(2 * RATE)
+                .putShort((short) 2)
+                .putShort((short) 16);
         bytes.put("data".getBytes(java.nio.charset.StandardCharsets.US_ASCII)).putInt(2 * samples.length);
         for (short sample : samples) {
             bytes.putShort(sample);

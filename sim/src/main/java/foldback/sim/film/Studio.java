@@ -39,7 +39,13 @@ public final class Studio {
      * @param sink takes each frame and its number; the frame is reused after the call
      */
     public void film(
-            RigLens lens, Sensor sensor, double start, double rate, int frames, PixelFormat format, long seed,
+            RigLens lens,
+            Sensor sensor,
+            double start,
+            double rate,
+            int frames,
+            PixelFormat format,
+            long seed,
             ObjLongConsumer<Frame> sink) {
         LensRays rays = new LensRays(lens);
         Camera camera = new Camera(world, rays, lens.pupil(), RIG_HEIGHT, sensor, seed);
@@ -52,7 +58,8 @@ public final class Studio {
 
     /** The sphere around the rig's origin at a time, as an ideal camera would see it. */
     public Frame sphere(int width, double time, PixelFormat format, long seed) {
-        Camera camera = new Camera(world, new SphereRays(width, width / 2), Position.ORIGIN, RIG_HEIGHT, Sensor.IDEAL, seed);
+        Camera camera =
+                new Camera(world, new SphereRays(width, width / 2), Position.ORIGIN, RIG_HEIGHT, Sensor.IDEAL, seed);
         Frame frame = Frame.allocate(format, ColourTags.BT709_LIMITED, width, width / 2);
         camera.shoot(time, 0, frame);
         return frame;

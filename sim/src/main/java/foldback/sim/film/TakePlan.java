@@ -11,7 +11,15 @@ import java.util.List;
  * @param quality constant rate factor of the encoder
  */
 public record TakePlan(
-        String name, Rig rig, List<Sensor> sensors, List<Double> starts, List<Double> muffled, double seconds, int rate, int quality, long seed) {
+        String name,
+        Rig rig,
+        List<Sensor> sensors,
+        List<Double> starts,
+        List<Double> muffled,
+        double seconds,
+        int rate,
+        int quality,
+        long seed) {
 
     /** Two back-to-back fisheyes standing on the sluice path, already in sync; the back one is darker and warmer. */
     public static TakePlan sluicePath() {

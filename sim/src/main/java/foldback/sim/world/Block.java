@@ -1,5 +1,7 @@
 package foldback.sim.world;
 
+import foldback.sim.world.Materials.Surface;
+
 /** A box, turned about the vertical. */
 record Block(
         double x, double y, double z, double halfX, double halfY, double halfZ, double yaw, Surface surface, int id)

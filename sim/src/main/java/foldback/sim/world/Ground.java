@@ -1,5 +1,7 @@
 package foldback.sim.world;
 
+import foldback.sim.world.Materials.Surface;
+
 /**
  * The flat land: a path and low dykes of clay between shallow pans of brine, hit by marching through a thin slab.
  */
@@ -24,7 +26,8 @@ final class Ground {
 
     /** Height of the clay over the path's mean, up being positive. */
     double height(double x, double z, double footprint) {
-        double wobble = 0.22 * noise.at(x / 9, z / 9, footprint / 9) + 0.05 * noise.at(x / 1.7, z / 1.7, footprint / 1.7);
+        double wobble =
+                0.22 * noise.at(x / 9, z / 9, footprint / 9) + 0.05 * noise.at(x / 1.7, z / 1.7, footprint / 1.7);
         double path = Math.abs(x) - PATH_HALF;
         double panX = Math.abs(x) - PATH_HALF - 0.2;
         double toLine = Math.abs(panX - PAN_X * Math.round(panX / PAN_X));
@@ -33,7 +36,8 @@ final class Ground {
         double bank = Math.abs(x - RAIL_X) - 0.62;
         double edge = Math.min(Math.min(dykeX, dykeZ), bank) + wobble;
         double profile = 0.0 - 0.30 * Sky.smooth(-0.12, 0.42, edge);
-        double rough = 0.012 * noise.at(x / 0.9, z / 0.9, footprint / 0.9) + 0.0045 * grit.at(x / 0.5, z / 0.5, footprint / 0.5);
+        double rough = 0.012 * noise.at(x / 0.9, z / 0.9, footprint / 0.9)
+                + 0.0045 * grit.at(x / 0.5, z / 0.5, footprint / 0.5);
         double rut = -0.022 * Math.exp(-Math.pow((Math.abs(x) - 0.55) / 0.12, 2));
         return profile + rough + (path < 0 ? rut : 0);
     }

@@ -1,5 +1,7 @@
 package foldback.sim.world;
 
+import foldback.sim.world.Materials.Surface;
+
 /** Where a ray ends: mutable, one per thread. */
 final class Hit {
     static final double FAR = 1e9;

@@ -6,6 +6,26 @@ final class Materials {
 
     private Materials() {}
 
+    /** What things are made of. */
+    enum Surface {
+        WOOD,
+        OLD_WOOD,
+        ROOF,
+        BRICK,
+        SALT,
+        MUD,
+        WATER,
+        STEEL,
+        SKIN,
+        STRAW,
+        SHIRT_BLUE,
+        SHIRT_RUST,
+        SHIRT_GREEN,
+        TROUSERS,
+        LEAVES,
+        PLASTER
+    }
+
     static void albedo(World world, Hit hit, double x, double y, double z, double foot, double[] rgb) {
         double tone = Noise.hash(BOARDS, hit.id, 3);
         switch (hit.surface) {
@@ -55,12 +75,16 @@ final class Materials {
         double light = (0.78 + 0.44 * tone) * (1 + grain) * (1 - 0.9 * knots);
         double grey = 0.25 * Noise.hash(BOARDS, hit.id, 9);
         double mean = (red + green + blue) / 3;
-        set(rgb, light * (red + grey * (mean - red)), light * (green + grey * (mean - green)), light * (blue + grey * (mean - blue)));
+        set(
+                rgb,
+                light * (red + grey * (mean - red)),
+                light * (green + grey * (mean - green)),
+                light * (blue + grey * (mean - blue)));
     }
 
-    private static void cloth(
-            World world, Hit hit, double foot, double red, double green, double blue, double[] rgb) {
-        double folds = 1 + 0.22 * world.fine.at(hit.u * 1.4 + hit.id * 0.37, hit.v * 1.1, foot)
+    private static void cloth(World world, Hit hit, double foot, double red, double green, double blue, double[] rgb) {
+        double folds = 1
+                + 0.22 * world.fine.at(hit.u * 1.4 + hit.id * 0.37, hit.v * 1.1, foot)
                 + 0.12 * world.grit.at(hit.u * 3, hit.v * 3, foot * 3);
         set(rgb, red * folds, green * folds, blue * folds);
     }
@@ -72,7 +96,8 @@ final class Materials {
         double inU = Math.abs(along - column - 0.5) * 2;
         double inV = Math.abs(hit.v / 0.075 - row - 0.5) * 2;
         double sharp = Math.max(0.02, foot / 0.03);
-        double mortar = Math.max(Sky.smooth(0.93 - sharp, 0.93 + sharp, inU), Sky.smooth(0.80 - sharp, 0.80 + sharp, inV));
+        double mortar =
+                Math.max(Sky.smooth(0.93 - sharp, 0.93 + sharp, inU), Sky.smooth(0.80 - sharp, 0.80 + sharp, inV));
         double tone = 0.75 + 0.5 * Noise.hash(19, (long) row, (long) column);
         double rough = 1 + 0.25 * world.grit.at(hit.u * 2, hit.v * 2, foot * 2);
         set(
@@ -97,7 +122,8 @@ final class Materials {
         double crack = 1 - Math.min(1, Math.abs(world.fine.at(x / 2.1 + 0.4, z / 2.1, foot / 2.1)) * 14 + foot * 20);
         double light = 1 + 0.16 * broad + 0.18 * fine + 0.22 * grit - 0.30 * Math.max(0, crack);
         double wet = Sky.smooth(-0.02, 0.10, y);
-        double crust = Sky.smooth(0.055, 0.105, y + 0.03 * fine) * (1 - 0.6 * Sky.smooth(0.118, 0.13, y))
+        double crust = Sky.smooth(0.055, 0.105, y + 0.03 * fine)
+                * (1 - 0.6 * Sky.smooth(0.118, 0.13, y))
                 * (0.55 + 0.45 * Math.max(-1, Math.min(1, 2.5 * broad + grit)));
         crust = Math.max(0, Math.min(1, crust));
         double scatter = Math.max(0, grit - 0.42) * 1.2;
@@ -118,7 +144,8 @@ final class Materials {
         long j = Math.round(Math.floor((z - 0.6) / Ground.PAN_Z));
         double age = Noise.hash(67, i, j);
         double pink = Sky.smooth(0.25, 0.75, age);
-        double cloudy = 1 + 0.18 * world.broad.at(x / 11, z / 11, foot / 11) + 0.10 * world.fine.at(x / 4, z / 4, foot / 4);
+        double cloudy =
+                1 + 0.18 * world.broad.at(x / 11, z / 11, foot / 11) + 0.10 * world.fine.at(x / 4, z / 4, foot / 4);
         double depth = world.ground.depth(x, z, foot);
         double floor = Math.exp(-depth * 22);
         double bed = 0.62 + 0.15 * world.grit.at(x, z, foot);

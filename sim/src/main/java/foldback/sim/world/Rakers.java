@@ -1,5 +1,6 @@
 package foldback.sim.world;
 
+import foldback.sim.world.Materials.Surface;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -58,10 +59,30 @@ public final class Rakers {
             double ax = hx + fx * foot;
             double az = hz + fz * foot;
             shapes.add(new Rod(kx, knee, kz, ax, ground - 0.07, az, 0.07, 0.05, Surface.TROUSERS, id++));
-            shapes.add(new Rod(ax, ground - 0.04, az, ax + fx * 0.17, ground - 0.03, az + fz * 0.17, 0.05, 0.04, Surface.STEEL, id++));
+            shapes.add(new Rod(
+                    ax,
+                    ground - 0.04,
+                    az,
+                    ax + fx * 0.17,
+                    ground - 0.03,
+                    az + fz * 0.17,
+                    0.05,
+                    0.04,
+                    Surface.STEEL,
+                    id++));
         }
         shapes.add(new Rod(x, hip - 0.02, z, cx, shoulderY + 0.06, cz, 0.155, 0.17, w.shirt, id++));
-        shapes.add(new Rod(cx - sx * 0.17, shoulderY + 0.04, cz - sz * 0.17, cx + sx * 0.17, shoulderY + 0.04, cz + sz * 0.17, 0.085, 0.085, w.shirt, id++));
+        shapes.add(new Rod(
+                cx - sx * 0.17,
+                shoulderY + 0.04,
+                cz - sz * 0.17,
+                cx + sx * 0.17,
+                shoulderY + 0.04,
+                cz + sz * 0.17,
+                0.085,
+                0.085,
+                w.shirt,
+                id++));
         double headX = cx + fx * 0.06;
         double headZ = cz + fz * 0.06;
         double headY = shoulderY - 0.22;
@@ -94,7 +115,17 @@ public final class Rakers {
             double tx = x + fx * (1.15 + 0.75 * reach);
             double tz = z + fz * (1.15 + 0.75 * reach);
             shapes.add(new Rod(bx, shoulderY + 0.25, bz, tx, ground, tz, 0.017, 0.017, Surface.WOOD, id++));
-            shapes.add(new Rod(tx - sx * 0.33, ground, tz - sz * 0.33, tx + sx * 0.33, ground, tz + sz * 0.33, 0.022, 0.022, Surface.OLD_WOOD, id));
+            shapes.add(new Rod(
+                    tx - sx * 0.33,
+                    ground,
+                    tz - sz * 0.33,
+                    tx + sx * 0.33,
+                    ground,
+                    tz + sz * 0.33,
+                    0.022,
+                    0.022,
+                    Surface.OLD_WOOD,
+                    id));
         }
         return shapes;
     }
@@ -116,7 +147,17 @@ public final class Rakers {
             double a = turn + 2 * Math.PI * i / 10;
             double ux = Math.cos(a);
             double uy = Math.sin(a);
-            shapes.add(new Rod(x + 0.5 * ux, y + 0.5 * uy, z + 2.1, x + 2.3 * ux, y + 2.3 * uy, z + 2.1, 0.06, 0.22, Surface.PLASTER, FIRST_ID + 900 + i));
+            shapes.add(new Rod(
+                    x + 0.5 * ux,
+                    y + 0.5 * uy,
+                    z + 2.1,
+                    x + 2.3 * ux,
+                    y + 2.3 * uy,
+                    z + 2.1,
+                    0.06,
+                    0.22,
+                    Surface.PLASTER,
+                    FIRST_ID + 900 + i));
         }
         shapes.add(new Rod(x, y, z, x, y, z + 2.2, 0.12, 0.12, Surface.STEEL, FIRST_ID + 950));
         return shapes;

@@ -1,16 +1,31 @@
 package foldback.sim.world;
 
+import foldback.sim.world.Materials.Surface;
+
 /** A capsule between two points, its radius changing evenly from one to the other end. */
 record Rod(
-        double ax, double ay, double az, double bx, double by, double bz, double radiusA, double radiusB, Surface surface, int id)
+        double ax,
+        double ay,
+        double az,
+        double bx,
+        double by,
+        double bz,
+        double radiusA,
+        double radiusB,
+        Surface surface,
+        int id)
         implements Shape {
 
     @Override
     public double[] bounds() {
         double r = Math.max(radiusA, radiusB);
         return new double[] {
-            Math.min(ax, bx) - r, Math.min(ay, by) - r, Math.min(az, bz) - r,
-            Math.max(ax, bx) + r, Math.max(ay, by) + r, Math.max(az, bz) + r
+            Math.min(ax, bx) - r,
+            Math.min(ay, by) - r,
+            Math.min(az, bz) - r,
+            Math.max(ax, bx) + r,
+            Math.max(ay, by) + r,
+            Math.max(az, bz) + r
         };
     }
 
@@ -60,9 +75,21 @@ record Rod(
     }
 
     private boolean ball(
-            double cx, double cy, double cz, double r, double rise,
-            double ox, double oy, double oz, double dx, double dy, double dz,
-            double ux, double uy, double uz, Hit hit) {
+            double cx,
+            double cy,
+            double cz,
+            double r,
+            double rise,
+            double ox,
+            double oy,
+            double oz,
+            double dx,
+            double dy,
+            double dz,
+            double ux,
+            double uy,
+            double uz,
+            Hit hit) {
         double px = ox - cx;
         double py = oy - cy;
         double pz = oz - cz;

@@ -1,5 +1,6 @@
 package foldback.sim.world;
 
+import foldback.sim.world.Materials.Surface;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -43,7 +44,8 @@ final class Scene {
                 double lean = 0.05 * (random(4, 3 * i + side) - 0.5);
                 shapes.add(new Rod(x, 0.25, z, x + lean, top, z + lean, 0.062, 0.055, Surface.OLD_WOOD, id()));
                 // A rope's iron ring.
-                shapes.add(new Rod(x + lean, top + 0.09, z, x + lean, top + 0.12, z, 0.066, 0.066, Surface.STEEL, id()));
+                shapes.add(
+                        new Rod(x + lean, top + 0.09, z, x + lean, top + 0.12, z, 0.066, 0.066, Surface.STEEL, id()));
             }
         }
     }
@@ -69,7 +71,16 @@ final class Scene {
             shapes.add(new Block(Ground.RAIL_X + side * 0.3, -0.10, 4, 0.025, 0.04, 34, 0, Surface.STEEL, id()));
         }
         for (int i = -40; i < 40; i++) {
-            shapes.add(new Block(Ground.RAIL_X, -0.02, 4 + 0.8 * i, 0.48, 0.045, 0.09, 0.05 * (random(5, i) - 0.5), Surface.OLD_WOOD, id()));
+            shapes.add(new Block(
+                    Ground.RAIL_X,
+                    -0.02,
+                    4 + 0.8 * i,
+                    0.48,
+                    0.045,
+                    0.09,
+                    0.05 * (random(5, i) - 0.5),
+                    Surface.OLD_WOOD,
+                    id()));
         }
     }
 
@@ -81,8 +92,10 @@ final class Scene {
                 shapes.add(new Rod(wx - 0.03, -0.28, wz, wx + 0.03, -0.28, wz, 0.15, 0.15, Surface.STEEL, id()));
             }
             for (int board = 0; board < 3; board++) {
-                shapes.add(new Block(x + side * 0.46, -0.55 - 0.17 * board, z, 0.02, 0.08, 0.75, 0, Surface.WOOD, id()));
-                shapes.add(new Block(x, -0.55 - 0.17 * board, z + side * 0.76, 0.46, 0.08, 0.02, 0, Surface.WOOD, id()));
+                shapes.add(
+                        new Block(x + side * 0.46, -0.55 - 0.17 * board, z, 0.02, 0.08, 0.75, 0, Surface.WOOD, id()));
+                shapes.add(
+                        new Block(x, -0.55 - 0.17 * board, z + side * 0.76, 0.46, 0.08, 0.02, 0, Surface.WOOD, id()));
             }
         }
         shapes.add(new Block(x, -0.43, z, 0.46, 0.03, 0.76, 0, Surface.OLD_WOOD, id()));
@@ -91,10 +104,25 @@ final class Scene {
 
     private void heaps() {
         double[][] places = {
-            {-5.2, 5.0, 1.5, 1.05}, {-8.6, 3.1, 1.9, 1.35}, {7.6, 4.4, 1.7, 1.2}, {9.8, 7.9, 2.2, 1.6}, {7.1, -6.2, 1.6, 1.1},
-            {-6.4, -5.3, 1.8, 1.25}, {-10.2, -8.0, 2.3, 1.7}, {13.5, -3.1, 2.0, 1.5}, {-14.8, 0.8, 2.1, 1.5},
-            {16.5, 14, 2.6, 2.0}, {-17, 17, 2.4, 1.8}, {22, -14, 2.8, 2.1}, {-24, -15, 2.9, 2.2}, {28, 5, 2.5, 1.9},
-            {-33, 6, 2.9, 2.2}, {12, 31, 2.7, 2.0}, {-12, 36, 3.0, 2.3}, {15, -33, 2.7, 2.1}, {-18, -37, 3.0, 2.3}
+            {-5.2, 5.0, 1.5, 1.05},
+            {-8.6, 3.1, 1.9, 1.35},
+            {7.6, 4.4, 1.7, 1.2},
+            {9.8, 7.9, 2.2, 1.6},
+            {7.1, -6.2, 1.6, 1.1},
+            {-6.4, -5.3, 1.8, 1.25},
+            {-10.2, -8.0, 2.3, 1.7},
+            {13.5, -3.1, 2.0, 1.5},
+            {-14.8, 0.8, 2.1, 1.5},
+            {16.5, 14, 2.6, 2.0},
+            {-17, 17, 2.4, 1.8},
+            {22, -14, 2.8, 2.1},
+            {-24, -15, 2.9, 2.2},
+            {28, 5, 2.5, 1.9},
+            {-33, 6, 2.9, 2.2},
+            {12, 31, 2.7, 2.0},
+            {-12, 36, 3.0, 2.3},
+            {15, -33, 2.7, 2.1},
+            {-18, -37, 3.0, 2.3}
         };
         for (double[] p : places) {
             shapes.add(new Heap(p[0], p[1], p[2], p[3], lumps, id()));
@@ -124,7 +152,8 @@ final class Scene {
             for (int side = -1; side <= 1; side += 2) {
                 double across = side * (2.42 - row * 0.285);
                 double y = -2.56 - row * 0.165;
-                shapes.add(new Block(x + s * across, y, z + c * across, halfLong + 0.35, 0.05, 0.19, yaw, Surface.ROOF, id()));
+                shapes.add(new Block(
+                        x + s * across, y, z + c * across, halfLong + 0.35, 0.05, 0.19, yaw, Surface.ROOF, id()));
             }
         }
         for (int end = -1; end <= 1; end += 2) {
@@ -152,7 +181,17 @@ final class Scene {
         for (int leg = 0; leg < 4; leg++) {
             double sx = leg % 2 == 0 ? -1 : 1;
             double sz = leg < 2 ? -1 : 1;
-            shapes.add(new Rod(x + 1.7 * sx, 0, z + 1.7 * sz, x + 0.25 * sx, top, z + 0.25 * sz, 0.09, 0.07, Surface.OLD_WOOD, id()));
+            shapes.add(new Rod(
+                    x + 1.7 * sx,
+                    0,
+                    z + 1.7 * sz,
+                    x + 0.25 * sx,
+                    top,
+                    z + 0.25 * sz,
+                    0.09,
+                    0.07,
+                    Surface.OLD_WOOD,
+                    id()));
         }
         for (int level = 1; level < 5; level++) {
             double y = top * level / 5.0;
@@ -182,7 +221,17 @@ final class Scene {
                 double h = 3.5 + 4.5 * random(13, i);
                 for (int k = 0; k < 3; k++) {
                     double ox = 2.2 * (random(14, 3 * i + k) - 0.5);
-                    shapes.add(new Rod(x + ox, -h * 0.45, z, x + ox * 1.4, -h * (0.7 + 0.25 * random(15, 3 * i + k)), z, h * 0.24, h * 0.17, Surface.LEAVES, id()));
+                    shapes.add(new Rod(
+                            x + ox,
+                            -h * 0.45,
+                            z,
+                            x + ox * 1.4,
+                            -h * (0.7 + 0.25 * random(15, 3 * i + k)),
+                            z,
+                            h * 0.24,
+                            h * 0.17,
+                            Surface.LEAVES,
+                            id()));
                 }
                 shapes.add(new Rod(x, 0, z, x, -h * 0.5, z, 0.25, 0.2, Surface.OLD_WOOD, id()));
             }
@@ -218,8 +267,10 @@ final class Scene {
         for (int side = -1; side <= 1; side += 2) {
             for (int board = 0; board < 2; board++) {
                 double by = y + 0.07 - 0.13 * board;
-                shapes.add(new Block(x + s * 0.2 * side, by, z + c * 0.2 * side, 0.3, 0.055, 0.01, yaw, Surface.WOOD, id()));
-                shapes.add(new Block(x + c * 0.29 * side, by, z - s * 0.29 * side, 0.01, 0.055, 0.2, yaw, Surface.WOOD, id()));
+                shapes.add(new Block(
+                        x + s * 0.2 * side, by, z + c * 0.2 * side, 0.3, 0.055, 0.01, yaw, Surface.WOOD, id()));
+                shapes.add(new Block(
+                        x + c * 0.29 * side, by, z - s * 0.29 * side, 0.01, 0.055, 0.2, yaw, Surface.WOOD, id()));
             }
         }
         shapes.add(new Block(x, y + 0.11, z, 0.28, 0.01, 0.19, yaw, Surface.OLD_WOOD, id()));

@@ -1,5 +1,7 @@
 package foldback.sim.world;
 
+import foldback.sim.world.Materials.Surface;
+
 /** Follows rays through a world; one instance a thread. All light is written into arrays of red, green and blue. */
 public final class Tracer {
     private static final double HAZE_METRES = 420;
@@ -41,7 +43,16 @@ public final class Tracer {
      * @param footprint of the ray, radians
      * @param seed chooses the sun's and the sky's samples
      */
-    public void trace(double ox, double oy, double oz, double dx, double dy, double dz, double footprint, long seed, double[] rgb) {
+    public void trace(
+            double ox,
+            double oy,
+            double oz,
+            double dx,
+            double dy,
+            double dz,
+            double footprint,
+            long seed,
+            double[] rgb) {
         hit.clear();
         world.still.hit(ox, oy, oz, dx, dy, dz, hit);
         world.ground.hit(ox, oy, oz, dx, dy, dz, hit);
@@ -50,8 +61,18 @@ public final class Tracer {
 
     /** As {@link #trace} for one moving group alone; false where the ray misses it before {@code most} metres. */
     public boolean traceGroup(
-            World.Moment moment, int group, double ox, double oy, double oz, double dx, double dy, double dz,
-            double most, double footprint, long seed, double[] rgb) {
+            World.Moment moment,
+            int group,
+            double ox,
+            double oy,
+            double oz,
+            double dx,
+            double dy,
+            double dz,
+            double most,
+            double footprint,
+            long seed,
+            double[] rgb) {
         hit.clear();
         hit.distance = most;
         if (!moment.groups[group].hit(ox, oy, oz, dx, dy, dz, hit)) {
@@ -78,7 +99,16 @@ public final class Tracer {
     }
 
     private void finish(
-            double ox, double oy, double oz, double dx, double dy, double dz, double footprint, long seed, Tree own, double[] rgb) {
+            double ox,
+            double oy,
+            double oz,
+            double dx,
+            double dy,
+            double dz,
+            double footprint,
+            long seed,
+            Tree own,
+            double[] rgb) {
         lastDistance = hit.distance;
         lastSurface = hit.surface;
         sunPart[0] = sunPart[1] = sunPart[2] = 0;
@@ -152,7 +182,8 @@ public final class Tracer {
     }
 
     private void water(double px, double py, double pz, double dx, double dy, double dz, double foot, double[] rgb) {
-        double rippleX = 0.030 * world.fine.at(px / 2.6, pz / 1.9, foot / 2.2) + 0.012 * world.grit.at(px / 1.1, pz / 0.9, foot);
+        double rippleX =
+                0.030 * world.fine.at(px / 2.6, pz / 1.9, foot / 2.2) + 0.012 * world.grit.at(px / 1.1, pz / 0.9, foot);
         double rippleZ = 0.030 * world.fine.at(px / 2.3 + 0.5, pz / 2.1 + 0.2, foot / 2.2);
         double length = Math.sqrt(1 + rippleX * rippleX + rippleZ * rippleZ);
         double nx = rippleX / length;

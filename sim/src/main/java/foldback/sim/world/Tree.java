@@ -86,8 +86,7 @@ final class Tree {
     }
 
     /** Where a ray is inside a box, from and to, or null. */
-    static double[] slab(
-            double[] b, double ox, double oy, double oz, double dx, double dy, double dz, double most) {
+    static double[] slab(double[] b, double ox, double oy, double oz, double dx, double dy, double dz, double most) {
         double near = 0;
         double far = most;
         double[] o = {ox, oy, oz};

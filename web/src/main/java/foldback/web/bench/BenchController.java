@@ -89,7 +89,10 @@ class BenchController {
                 .contentType(MediaType.APPLICATION_JSON)
                 .header(
                         HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment().filename("take-" + takeId + "-revision-" + number + ".recipe.json").build().toString())
+                        ContentDisposition.attachment()
+                                .filename("take-" + takeId + "-revision-" + number + ".recipe.json")
+                                .build()
+                                .toString())
                 .body(recipes.revision(takeId, number).recipe());
     }
 }

@@ -35,7 +35,11 @@ class BenchService {
     private final ProjectRepository projects;
 
     BenchService(
-            Recipes recipes, OpenTakes takes, Previewer previewer, TakeRepository takeRows, ProjectRepository projects) {
+            Recipes recipes,
+            OpenTakes takes,
+            Previewer previewer,
+            TakeRepository takeRows,
+            ProjectRepository projects) {
         this.recipes = recipes;
         this.takes = takes;
         this.previewer = previewer;
@@ -90,8 +94,7 @@ class BenchService {
         Recipe recipe = RecipeJson.read(head.revision().recipe());
         Take take = takes.of(recipe);
         TimeSpan span = take.commonSpan();
-        int canvas = takeRows
-                .findById(takeId)
+        int canvas = takeRows.findById(takeId)
                 .flatMap(row -> projects.findById(row.projectId()))
                 .orElseThrow(() -> new NotFoundException("take " + takeId))
                 .canvasWidth();
@@ -123,7 +126,9 @@ class BenchService {
                 video.codec(),
                 video.format().bits(),
                 video.tags().range().name().toLowerCase(Locale.ROOT),
-                clip.info().audio().isEmpty() ? "none" : clip.info().audio().get(0).codec(),
+                clip.info().audio().isEmpty()
+                        ? "none"
+                        : clip.info().audio().get(0).codec(),
                 video.assumed());
     }
 }

@@ -4,11 +4,11 @@ import foldback.core.balance.BalanceSettings;
 import foldback.core.recipe.BalanceMeasure;
 import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.Seams;
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;
 import foldback.core.stitch.StitchPlan;
-import foldback.core.recipe.RecipePlan;
 import foldback.core.warp.Canvas;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
@@ -44,27 +44,41 @@ final class Ledger {
         int count = take.clips().size();
         String size = first.width() + " x " + first.height();
         Evidence evidence = differing.isEmpty()
-                ? new Evidence(Verdict.SURE, "All clips have " + size + ", one frame rate and one set of colour tags.", count + " clips agree")
-                : new Evidence(Verdict.CHECK, "Lenses were recorded with different settings: " + String.join("; ", differing) + ".", count + " clips differ");
+                ? new Evidence(
+                        Verdict.SURE,
+                        "All clips have " + size + ", one frame rate and one set of colour tags.",
+                        count + " clips agree")
+                : new Evidence(
+                        Verdict.CHECK,
+                        "Lenses were recorded with different settings: " + String.join("; ", differing) + ".",
+                        count + " clips differ");
         List<LedgerRow.Bar> bars = take.clips().stream()
-                .map(clip -> new LedgerRow.Bar(clip.ref().slot(), clip.span().from(), clip.span().to()))
+                .map(clip -> new LedgerRow.Bar(
+                        clip.ref().slot(), clip.span().from(), clip.span().to()))
                 .toList();
         return LedgerRow.of("gather", "Gather", evidence, "bars", bars);
     }
 
     private static LedgerRow rig(Recipe recipe, Take take) {
-        double hole = StitchPlan.compile(RecipePlan.compile(recipe, COARSE, take.sources()).settings()).holeFraction();
+        double hole = StitchPlan.compile(
+                        RecipePlan.compile(recipe, COARSE, take.sources()).settings())
+                .holeFraction();
         String reason = "Not measured on this take.";
         if (hole > 0.0005) {
             reason += String.format(Locale.ROOT, " %.1f%% of the sphere is covered by no lens.", 100 * hole);
         }
-        return LedgerRow.of("rig", "Rig", new Evidence(Verdict.CHECK, reason, recipe.rig().name()), "none", List.of());
+        return LedgerRow.of(
+                "rig", "Rig", new Evidence(Verdict.CHECK, reason, recipe.rig().name()), "none", List.of());
     }
 
     private static LedgerRow balance(Recipe recipe) {
         if (recipe.balance().measure().isEmpty()) {
             return LedgerRow.of(
-                    "balance", "Balance", new Evidence(Verdict.UNSETTLED, "The lenses were not evened yet.", "not evened"), "curve", List.of());
+                    "balance",
+                    "Balance",
+                    new Evidence(Verdict.UNSETTLED, "The lenses were not evened yet.", "not evened"),
+                    "curve",
+                    List.of());
         }
         BalanceMeasure measure = recipe.balance().measure().get();
         BalanceSettings settings = BalanceSettings.defaults();
@@ -72,8 +86,11 @@ final class Ledger {
                 ? Verdict.UNSETTLED
                 : measure.residualStops() > settings.sureStops() ? Verdict.CHECK : Verdict.SURE;
         String reason = String.format(
-                Locale.ROOT, "%.2f stops apart before, %.2f after, at %d places in the overlaps.",
-                measure.beforeStops(), measure.residualStops(), measure.patches());
+                Locale.ROOT,
+                "%.2f stops apart before, %.2f after, at %d places in the overlaps.",
+                measure.beforeStops(),
+                measure.residualStops(),
+                measure.patches());
         return LedgerRow.of(
                 "balance",
                 "Balance",
@@ -90,8 +107,11 @@ final class Ledger {
 
     private static LedgerRow level(Level level) {
         String figure = String.format(
-                Locale.ROOT, "%.1f° %.1f° %.1f°",
-                Math.toDegrees(level.yaw()) + 0.0, Math.toDegrees(level.pitch()) + 0.0, Math.toDegrees(level.roll()) + 0.0);
+                Locale.ROOT,
+                "%.1f° %.1f° %.1f°",
+                Math.toDegrees(level.yaw()) + 0.0,
+                Math.toDegrees(level.pitch()) + 0.0,
+                Math.toDegrees(level.roll()) + 0.0);
         return LedgerRow.of("level", "Level", new Evidence(Verdict.CHECK, "By eye.", figure), "none", List.of());
     }
 }

@@ -30,6 +30,16 @@ record TakeState(
 
     /** A clip as the Gather sheet lists it. */
     record ClipRow(
-            String slot, String file, int width, int height, String frameRate, int frames, double seconds, String codec,
-            int bits, String range, String sound, List<String> assumed) {}
+            String slot,
+            String file,
+            int width,
+            int height,
+            String frameRate,
+            int frames,
+            double seconds,
+            String codec,
+            int bits,
+            String range,
+            String sound,
+            List<String> assumed) {}
 }

@@ -79,7 +79,10 @@ class DeliverableController {
                 .contentType(MediaType.parseMediaType("video/mp4"))
                 .header(
                         HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.inline().filename(file.getFilename()).build().toString())
+                        ContentDisposition.inline()
+                                .filename(file.getFilename())
+                                .build()
+                                .toString())
                 .body(file);
     }
 
@@ -98,7 +101,10 @@ class DeliverableController {
                 .contentType(MediaType.APPLICATION_JSON)
                 .header(
                         HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment().filename("deliverable-" + id + "." + kind + ".json").build().toString())
+                        ContentDisposition.attachment()
+                                .filename("deliverable-" + id + "." + kind + ".json")
+                                .build()
+                                .toString())
                 .body(text);
     }
 }

@@ -69,6 +69,12 @@ class DeliverableNews implements DisposableBean {
     @Override
     public void destroy() {
         clock.shutdownNow();
-        listeners.forEach(SseEmitter::complete);
+        for (SseEmitter listener : listeners) {
+            try {
+                listener.complete();
+            } catch (IllegalStateException gone) {
+                // Its page went away first.
+            }
+        }
     }
 }

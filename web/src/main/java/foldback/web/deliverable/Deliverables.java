@@ -24,8 +24,8 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 public class Deliverables {
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final Set<Deliverable.State> TAKEN = Set.of(
-            Deliverable.State.WAITING, Deliverable.State.WORKING, Deliverable.State.DONE);
+    private static final Set<Deliverable.State> TAKEN =
+            Set.of(Deliverable.State.WAITING, Deliverable.State.WORKING, Deliverable.State.DONE);
     private static final String NAME = "[\\p{L}\\p{N}][\\p{L}\\p{N} ._()-]{0,150}";
     private final DeliverableRepository rows;
     private final Recipes recipes;
@@ -66,7 +66,8 @@ public class Deliverables {
     }
 
     private boolean isTaken(String name) {
-        return rows.existsByNameAndStateIn(name, TAKEN) || Files.exists(properties.deliverables().resolve(name));
+        return rows.existsByNameAndStateIn(name, TAKEN)
+                || Files.exists(properties.deliverables().resolve(name));
     }
 
     /** Puts a deliverable into the queue; everything that can be known to be wrong is refused now. */
@@ -74,19 +75,20 @@ public class Deliverables {
     DeliverableView add(Long takeId, NewDeliverable asked) {
         String name = asked.name().endsWith(".mp4") ? asked.name() : asked.name() + ".mp4";
         if (!name.matches(NAME)) {
-            throw new IllegalArgumentException("The name '" + asked.name()
-                    + "' cannot be a file's: use letters, digits, spaces, dots and dashes, starting with a letter or digit.");
+            throw new IllegalArgumentException(
+                    "The name '" + asked.name()
+                            + "' cannot be a file's: use letters, digits, spaces, dots and dashes, starting with a letter or digit.");
         }
         if (isTaken(name)) {
-            throw new IllegalArgumentException(
-                    "There is a deliverable named '" + name + "' already. Choose another name, for example '" + freeName(name) + "'.");
+            throw new IllegalArgumentException("There is a deliverable named '" + name
+                    + "' already. Choose another name, for example '" + freeName(name) + "'.");
         }
         RenderSpec spec = RenderSpec.read(JSON.writeValueAsString(asked.spec()));
         Revision revision = recipes.revision(takeId, asked.base());
         Recipe recipe = RecipeJson.read(revision.recipe());
         RenderJob job = new RenderJob(recipe, spec, takes.of(recipe), new TimeSpan(asked.from(), asked.to()));
-        Deliverable row = rows.save(new Deliverable(
-                takeId, revision.id(), name, spec.write(), job.span(), job.frames(), clock.instant()));
+        Deliverable row = rows.save(
+                new Deliverable(takeId, revision.id(), name, spec.write(), job.span(), job.frames(), clock.instant()));
         queue.add(row.id());
         return DeliverableView.of(row);
     }

@@ -59,13 +59,16 @@ class RenderTask {
             Files.deleteIfExists(work);
             tell(() -> deliverables.done(id, verified));
         } catch (CancellationException cancelled) {
-            tell(() -> deliverables.ended(id, Deliverable.State.CANCELLED, "Cancelled. Finished parts are kept for a retry."));
+            tell(() -> deliverables.ended(
+                    id, Deliverable.State.CANCELLED, "Cancelled. Finished parts are kept for a retry."));
         } catch (MediaException | DocumentException | IllegalArgumentException failed) {
             tell(() -> deliverables.ended(id, Deliverable.State.FAILED, failed.getMessage()));
         } catch (java.io.IOException | RuntimeException failed) {
             LOG.error("deliverable {} failed", id, failed);
             tell(() -> deliverables.ended(
-                    id, Deliverable.State.FAILED, "The render failed unexpectedly; the worker's log says more. Finished parts are kept."));
+                    id,
+                    Deliverable.State.FAILED,
+                    "The render failed unexpectedly; the worker's log says more. Finished parts are kept."));
         }
     }
 

@@ -24,7 +24,8 @@ class WorkerSettings {
                 task.carryOut(Long.valueOf(instance.getId()));
             } catch (InterruptedException stopped) {
                 Thread.currentThread().interrupt();
-                throw new IllegalStateException("the worker is stopping; the render goes on at its next start", stopped);
+                throw new IllegalStateException(
+                        "the worker is stopping; the render goes on at its next start", stopped);
             }
         });
         return Scheduler.create(source, render)

@@ -62,7 +62,10 @@ public class Recipes {
     public Head change(Long takeId, int base, Recipe recipe, String label) {
         Take take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
         Revision head = expect(take, base, label);
-        int last = revisions.findFirstByTakeIdOrderByNumberDesc(takeId).orElseThrow().number();
+        int last = revisions
+                .findFirstByTakeIdOrderByNumberDesc(takeId)
+                .orElseThrow()
+                .number();
         append(take, head.id(), last + 1, RecipeJson.write(recipe), label);
         return headOf(take);
     }
@@ -95,8 +98,8 @@ public class Recipes {
 
     private void append(Take take, Long parent, int number, String recipe, String label) {
         String kept = label.length() > MAX_LABEL ? label.substring(0, MAX_LABEL) : label;
-        Revision revision = revisions.save(new Revision(
-                take.id(), parent, number, recipe, kept, revisions.builtInAuthor(), clock.instant()));
+        Revision revision = revisions.save(
+                new Revision(take.id(), parent, number, recipe, kept, revisions.builtInAuthor(), clock.instant()));
         take.moveHead(revision.id());
     }
 
@@ -104,6 +107,8 @@ public class Recipes {
         Revision head = revisions.findById(take.headRevisionId()).orElseThrow();
         Optional<String> undo = head.parentId() == null ? Optional.empty() : Optional.of(head.label());
         return new Head(
-                head, undo, revisions.findFirstByParentIdOrderByNumberDesc(head.id()).map(Revision::label));
+                head,
+                undo,
+                revisions.findFirstByParentIdOrderByNumberDesc(head.id()).map(Revision::label));
     }
 }

@@ -9,8 +9,8 @@ public class StaleRevisionException extends RuntimeException {
     private final String theirs;
 
     StaleRevisionException(int base, String mine, int head, String theirs) {
-        super("This take was changed elsewhere meanwhile: it is at revision " + head + " (" + theirs + "), your change ("
-                + mine + ") was made on revision " + base + ". Nothing was merged.");
+        super("This take was changed elsewhere meanwhile: it is at revision " + head + " (" + theirs
+                + "), your change (" + mine + ") was made on revision " + base + ". Nothing was merged.");
         this.base = base;
         this.mine = mine;
         this.head = head;

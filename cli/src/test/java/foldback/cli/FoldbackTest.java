@@ -1,0 +1,100 @@
+package foldback.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayOutputStream;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Exit codes, and that JSON is all that comes out when JSON is asked for. */
+class FoldbackTest {
+    private static final Path DEMO = Path.of("..", "demo", "sluice-path");
+    private static final Path FORMATS = Path.of("..", "docs", "formats");
+    private final PrintStream realOut = System.out;
+    private final PrintStream realErr = System.err;
+    private final ByteArrayOutputStream out = new ByteArrayOutputStream();
+    private final ByteArrayOutputStream err = new ByteArrayOutputStream();
+
+    @TempDir
+    private Path folder;
+
+    @BeforeEach
+    void listen() {
+        System.setOut(new PrintStream(out, true, StandardCharsets.UTF_8));
+        System.setErr(new PrintStream(err, true, StandardCharsets.UTF_8));
+    }
+
+    @AfterEach
+    void restore() {
+        System.setOut(realOut);
+        System.setErr(realErr);
+    }
+
+    @Test
+    void probePrintsJsonAlone() {
+        assertThat(Foldback.run("probe", DEMO.resolve("sluice-path-a.mp4").toString(), "--json"))
+                .isZero();
+        JsonNode said = JsonMapper.builder().build().readTree(out.toString(StandardCharsets.UTF_8));
+        assertThat(said.path("video").path("frames").asInt()).isEqualTo(210);
+        assertThat(said.path("video").path("width").asInt()).isEqualTo(1920);
+        assertThat(said.path("audio").get(0).path("codec").asString()).isEqualTo("aac");
+    }
+
+    @Test
+    void badInputEndsWithTwoAndNamesTheFile() throws Exception {
+        Path empty = Files.createFile(folder.resolve("empty.mp4"));
+        assertThat(Foldback.run("probe", empty.toString(), "--json")).isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("empty.mp4 is empty");
+        assertThat(out.toString(StandardCharsets.UTF_8)).isEmpty();
+        assertThat(Foldback.run("probe")).isEqualTo(2);
+        assertThat(Foldback.run("make", "none.json", "--spec", "none.json", "--out", "x.mp4"))
+                .isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("none.json cannot be read");
+    }
+
+    @Test
+    void makeRendersFromDocumentsAndTheMediaFolder() throws Exception {
+        Path media = Files.createDirectories(folder.resolve("media/demo"));
+        for (String name : new String[] {"sluice-path-a.mp4", "sluice-path-b.mp4"}) {
+            Files.copy(DEMO.resolve(name), media.resolve(name));
+        }
+        Path spec = folder.resolve("spec.json");
+        Files.writeString(
+                spec,
+                Files.readString(FORMATS.resolve("spec.example.json"))
+                        .replace("3840", "512")
+                        .replace("1920", "256")
+                        .replace("medium", "ultrafast"));
+        Path film = folder.resolve("film.mp4");
+        int code = Foldback.run(
+                "make",
+                FORMATS.resolve("recipe.example.json").toString(),
+                "--spec",
+                spec.toString(),
+                "--out",
+                film.toString(),
+                "--from",
+                "1",
+                "--to",
+                "1.6",
+                "--media",
+                folder.resolve("media").toString(),
+                "--json");
+        assertThat(code).as(err.toString(StandardCharsets.UTF_8)).isZero();
+        JsonNode said = JsonMapper.builder().build().readTree(out.toString(StandardCharsets.UTF_8));
+        assertThat(said.path("frames").asInt()).isEqualTo(15);
+        assertThat(said.path("projection").asString()).isEqualTo("equirectangular");
+        assertThat(film).isNotEmptyFile();
+        try (var left = Files.list(folder)) {
+            assertThat(left.map(file -> file.getFileName().toString())).noneMatch(name -> name.startsWith("."));
+        }
+    }
+}

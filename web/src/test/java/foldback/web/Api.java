@@ -1,0 +1,74 @@
+package foldback.web;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Talks to the running application as a page does: with its cookie and its token. */
+final class Api {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient client =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final RunningApplication.Server server;
+
+    record Answer(int status, String body) {
+        JsonNode json() {
+            return JSON.readTree(body);
+        }
+    }
+
+    Api(RunningApplication.Server server) throws IOException, InterruptedException {
+        this.server = server;
+        get("/");
+    }
+
+    Answer get(String path) throws IOException, InterruptedException {
+        return send(HttpRequest.newBuilder(server.uri(path)).build());
+    }
+
+    byte[] bytes(String path) throws IOException, InterruptedException {
+        return client.send(HttpRequest.newBuilder(server.uri(path)).build(), HttpResponse.BodyHandlers.ofByteArray())
+                .body();
+    }
+
+    Answer post(String path, String body) throws IOException, InterruptedException {
+        return send(HttpRequest.newBuilder(server.uri(path))
+                .header("Content-Type", "application/json")
+                .header("X-XSRF-TOKEN", token(server.uri("/")))
+                .POST(HttpRequest.BodyPublishers.ofString(body))
+                .build());
+    }
+
+    private String token(URI uri) {
+        return cookies.getCookieStore().get(uri).stream()
+                .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
+                .map(HttpCookie::getValue)
+                .findFirst()
+                .orElse("");
+    }
+
+    Answer send(HttpRequest request) throws IOException, InterruptedException {
+        HttpResponse<String> response = client.send(request, HttpResponse.BodyHandlers.ofString());
+        return new Answer(response.statusCode(), response.body());
+    }
+
+    /** The state of a new take that no other test changes: the demo take's recipe as its first revision. */
+    long freshTake() {
+        var takes = server.bean(foldback.web.project.TakeRepository.class);
+        var recipes = server.bean(foldback.web.recipe.Recipes.class);
+        var demo = takes.findById(1L).orElseThrow();
+        var take = takes.save(new foldback.web.project.Take(demo.projectId(), "Test take", 9));
+        recipes.start(
+                take.id(),
+                foldback.engine.document.RecipeJson.read(recipes.revision(1L, 1).recipe()),
+                "Bring in the take");
+        return take.id();
+    }
+}

@@ -1,0 +1,141 @@
+package foldback.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import foldback.core.recipe.Recipe;
+import foldback.core.run.Run;
+import foldback.core.time.TimeSpan;
+import foldback.engine.document.RecipeJson;
+import foldback.engine.document.RenderSpec;
+import foldback.engine.render.RenderJob;
+import foldback.engine.render.Renderer;
+import foldback.engine.take.Take;
+import foldback.media.ffmpeg.StreamHash;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import org.awaitility.Awaitility;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+
+/** The queue, with a worker process that is killed and a database that goes away. */
+@ExtendWith(RunningApplication.class)
+class DeliverablesTest {
+    private static final String SPEC =
+            "{\"format\":\"foldback-spec\",\"version\":1,\"layout\":\"mono_360\",\"codec\":\"h264\","
+                    + "\"width\":%d,\"height\":%d,\"preset\":\"ultrafast\",\"quality\":26,\"kernel\":\"fine\",\"encoder_threads\":1,"
+                    + "\"segment_frames\":15,\"sound_slot\":\"A\"}";
+
+    private static String order(String name, int width, double seconds) {
+        return "{\"base\":1,\"name\":\"" + name + "\",\"from\":0,\"to\":" + seconds + ",\"spec\":"
+                + SPEC.formatted(width, width / 2) + "}";
+    }
+
+    private static JsonNode find(Api api, long id) throws Exception {
+        for (JsonNode row : api.get("/api/deliverables").json()) {
+            if (row.path("id").asLong() == id) {
+                return row;
+            }
+        }
+        throw new AssertionError("no deliverable " + id);
+    }
+
+    private static void await(Api api, long id, String state) {
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(120))
+                .pollInterval(Duration.ofMillis(200))
+                .until(() -> find(api, id).path("state").asString().equals(state));
+    }
+
+    /** The same documents give the same picture, whoever renders, and however often the worker dies. */
+    @Test
+    void aKilledWorkersRenderGoesOnAndEqualsTheCommandLines(RunningApplication.Server server, @TempDir Path folder)
+            throws Exception {
+        Api api = new Api(server);
+        long take = api.freshTake();
+        long id = api.post("/api/takes/" + take + "/deliverables", order("Killed", 1280, 6))
+                .json()
+                .path("id")
+                .asLong();
+        Process worker = server.startWorker();
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(120))
+                .pollInterval(Duration.ofMillis(50))
+                .until(() -> find(api, id).path("framesDone").asLong() > 30);
+        worker.descendants().forEach(ProcessHandle::destroyForcibly);
+        worker.destroyForcibly().waitFor();
+        assertThat(find(api, id).path("state").asString()).isEqualTo("working");
+        assertThat(server.home.resolve("deliverables").resolve("Killed.mp4")).doesNotExist();
+        worker = server.startWorker();
+        try {
+            await(api, id, "done");
+        } finally {
+            worker.destroy();
+            worker.waitFor();
+        }
+        assertThat(find(api, id).path("verified").path("projection").asString()).isEqualTo("equirectangular");
+
+        Recipe recipe = RecipeJson.read(
+                api.get("/api/deliverables/" + id + "/recipe.json").body());
+        RenderSpec spec = RenderSpec.read(
+                api.get("/api/deliverables/" + id + "/spec.json").body());
+        RenderJob job =
+                new RenderJob(recipe, spec, Take.open(recipe, server.home.resolve("media")), new TimeSpan(0, 6));
+        Path mine = folder.resolve("mine.mp4");
+        new Renderer(2, 0).render(job, folder.resolve("work"), mine, Run.QUIET);
+        Path theirs = Files.write(folder.resolve("theirs.mp4"), api.bytes("/api/deliverables/" + id + "/file"));
+        assertThat(StreamHash.ofVideo(theirs)).isEqualTo(StreamHash.ofVideo(mine));
+        assertThat(Files.mismatch(theirs, mine)).isEqualTo(-1);
+    }
+
+    @Test
+    void whatIsWrongIsRefusedBeforeTheStart(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        String queue = "/api/takes/" + api.freshTake() + "/deliverables";
+        assertThat(api.post(queue, order("Twice", 256, 1)).status()).isEqualTo(200);
+        Api.Answer twice = api.post(queue, order("Twice", 256, 1));
+        assertThat(twice.status()).isEqualTo(400);
+        assertThat(twice.json().path("detail").asString())
+                .contains("'Twice.mp4' already")
+                .contains("'Twice 2.mp4'");
+        assertThat(api.post(queue, order("../outside", 256, 1))
+                        .json()
+                        .path("detail")
+                        .asString())
+                .contains("cannot be a file's");
+        assertThat(api.post(queue, order("Long", 256, 99)).json().path("detail").asString())
+                .contains("goes beyond the frames");
+        assertThat(api.post(queue, order("Odd", 250, 1)).json().path("detail").asString())
+                .contains("a canvas is 2:1");
+    }
+
+    @Test
+    void aWaitingOneIsCancelledAtOnceAndCanBeStartedAgain(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        String queue = "/api/takes/" + api.freshTake() + "/deliverables";
+        long id = api.post(queue, order("Waits", 256, 1)).json().path("id").asLong();
+        api.post("/api/deliverables/" + id + "/cancel", "");
+        assertThat(find(api, id).path("state").asString()).isEqualTo("cancelled");
+        api.post("/api/deliverables/" + id + "/retry", "");
+        assertThat(find(api, id).path("state").asString()).isEqualTo("waiting");
+        assertThat(api.get("/api/deliverables/" + id + "/file").status()).isEqualTo(404);
+    }
+
+    @Test
+    void aStoppedDatabaseIsSaidAndComesBack(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        server.database.stop();
+        try {
+            Api.Answer down = api.get("/api/takes/1");
+            assertThat(down.status()).isEqualTo(503);
+            assertThat(down.json().path("detail").asString()).contains("The database does not answer. Nothing is lost");
+        } finally {
+            server.database.start();
+        }
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(30))
+                .until(() -> api.get("/api/takes/1").status() == 200);
+    }
+}

@@ -1,0 +1,124 @@
+package foldback.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.context.ConfigurableApplicationContext;
+import tools.jackson.databind.JsonNode;
+
+/** Every change is a revision; nothing is lost, nothing is merged. */
+@ExtendWith(RunningApplication.class)
+class RevisionsTest {
+    private static final String LEVEL = "{\"level\":{\"yaw_deg\":%s,\"pitch_deg\":0,\"roll_deg\":0}}";
+
+    private static String patch(int base, int yaw) {
+        return "{\"base\":" + base + ",\"label\":\"Turn to " + yaw + "\",\"set\":" + LEVEL.formatted(yaw) + "}";
+    }
+
+    @Test
+    void undoAndRedoMoveTheHeadAndABranchKeepsAll(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        String take = "/api/takes/" + api.freshTake();
+        assertThat(api.post(take + "/revisions", patch(1, 10))
+                        .json()
+                        .path("revision")
+                        .asInt())
+                .isEqualTo(2);
+        assertThat(api.post(take + "/revisions", patch(2, 20))
+                        .json()
+                        .path("revision")
+                        .asInt())
+                .isEqualTo(3);
+        JsonNode undone = api.post(take + "/undo?base=3", "").json();
+        assertThat(yaw(undone)).isEqualTo(10);
+        assertThat(undone.path("redo").asString()).isEqualTo("Turn to 20");
+        assertThat(yaw(api.post(take + "/redo?base=2", "").json())).isEqualTo(20);
+        api.post(take + "/undo?base=3", "");
+        JsonNode branched = api.post(take + "/revisions", patch(2, 30)).json();
+        assertThat(branched.path("revision").asInt()).isEqualTo(4);
+        // What was undone is still there by its number.
+        assertThat(api.get(take + "/revisions/3/recipe.json")
+                        .json()
+                        .path("level")
+                        .path("yaw_deg")
+                        .asInt())
+                .isEqualTo(20);
+    }
+
+    @Test
+    void aStaleTabIsToldBothSidesAndNothingIsRecorded(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        String take = "/api/takes/" + api.freshTake();
+        api.post(take + "/revisions", patch(1, 10));
+        Api.Answer stale = api.post(take + "/revisions", patch(1, 99));
+        assertThat(stale.status()).isEqualTo(409);
+        assertThat(stale.json().path("theirs").asString()).isEqualTo("Turn to 10");
+        assertThat(stale.json().path("mine").asString()).isEqualTo("Turn to 99");
+        assertThat(stale.json().path("detail").asString()).contains("Nothing was merged");
+        assertThat(yaw(api.get(take).json())).isEqualTo(10);
+    }
+
+    @Test
+    void whatIsWrongInAPatchIsNamed(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        String take = "/api/takes/" + api.freshTake();
+        Api.Answer unknown = api.post(take + "/revisions", "{\"base\":1,\"label\":\"x\",\"set\":{\"clips\":[]}}");
+        assertThat(unknown.status()).isEqualTo(400);
+        assertThat(unknown.json().path("detail").asString()).contains("'clips' cannot be changed here");
+        Api.Answer wrong = api.post(
+                take + "/revisions",
+                "{\"base\":1,\"label\":\"x\",\"set\":{\"seams\":{\"way\":\"feather\",\"feather_deg\":-3}}}");
+        assertThat(wrong.json().path("detail").asString()).contains("'recipe.seams.feather_deg' must be 0 to 90: -3");
+        assertThat(api.get("/api/takes/77777").status()).isEqualTo(404);
+    }
+
+    @Test
+    void headsSurviveARestart(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long id = api.freshTake();
+        String take = "/api/takes/" + id;
+        api.post(take + "/revisions", patch(1, 10));
+        api.post(take + "/revisions", patch(2, 20));
+        api.post(take + "/undo?base=3", "");
+        try (ConfigurableApplicationContext again =
+                FoldbackApplication.start(Map.of(), RunningApplication.Server.options(server.database, server.home))) {
+            var head = again.getBean(foldback.web.recipe.Recipes.class).head(id);
+            assertThat(head.revision().number()).isEqualTo(2);
+            assertThat(head.undo()).hasValue("Turn to 10");
+            assertThat(head.redo()).hasValue("Turn to 20");
+        }
+    }
+
+    @Test
+    void theLensesAreEvenedInOneAction(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        String take = "/api/takes/" + api.freshTake();
+        JsonNode state = api.post(take + "/even?base=1", "").json();
+        JsonNode measure = state.path("recipe").path("balance").path("measure");
+        assertThat(measure.path("before_stops").asDouble()).isGreaterThan(0.3);
+        assertThat(measure.path("residual_stops").asDouble()).isLessThan(0.08);
+        JsonNode curve = api.get(take + "/revisions/2/lanes/balance").json();
+        assertThat(curve.path("points").size()).isGreaterThan(5);
+        assertThat(curve.path("points").get(0).get(1).asDouble()).isLessThan(0.1);
+    }
+
+    @Test
+    void picturesOfKeptStatesNeverExpire(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        byte[] picture = api.bytes("/api/takes/1/revisions/1/sphere?t=1&width=640");
+        var image = javax.imageio.ImageIO.read(new java.io.ByteArrayInputStream(picture));
+        assertThat(image.getWidth()).isEqualTo(640);
+        assertThat(image.getHeight()).isEqualTo(320);
+        assertThat(api.get("/api/takes/1/revisions/1/sphere?t=1&width=641")
+                        .json()
+                        .path("detail")
+                        .asString())
+                .contains("a canvas is 2:1");
+    }
+
+    private static int yaw(JsonNode state) {
+        return state.path("recipe").path("level").path("yaw_deg").asInt();
+    }
+}
