@@ -4,6 +4,8 @@ import foldback.core.rig.ReadyRigs;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
+import org.openjdk.jmh.runner.Runner;
+import org.openjdk.jmh.runner.options.OptionsBuilder;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 
@@ -21,8 +23,8 @@ final class SpeedCommand implements Callable<Integer> {
             names = "--only",
             split = ",",
             paramLabel = "PART",
-            description = "stitch, render, memory; all if not given")
-    private List<String> only = List.of("stitch", "render", "memory");
+            description = "stitch, kernels, render, memory; all if not given")
+    private List<String> only = List.of("stitch", "kernels", "render", "memory");
 
     @Option(names = "--presets", split = ",", description = "encoder presets for render")
     private List<String> presets = List.of("medium", "veryfast");
@@ -34,6 +36,12 @@ final class SpeedCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         if (only.contains("stitch")) {
             new StitchSpeed(ReadyRigs.twoBackToBack()).report();
+        }
+        if (only.contains("kernels")) {
+            new Runner(new OptionsBuilder()
+                            .include(KernelBenchmark.class.getSimpleName())
+                            .build())
+                    .run();
         }
         if (only.contains("render")) {
             new RenderSpeed(demo.resolve("sluice-path"), pairs).report(presets);

@@ -105,6 +105,18 @@ class RevisionsTest {
     }
 
     @Test
+    void theLedgerSaysWhatWasMeasuredAndWhatNot(RunningApplication.Server server) throws Exception {
+        JsonNode ledger = new Api(server).get("/api/takes/1").json().path("ledger");
+        assertThat(ledger.size()).isEqualTo(5);
+        assertThat(ledger.get(0).path("figure").asString()).isEqualTo("2 clips agree");
+        assertThat(ledger.get(1).path("reason").asString())
+                .as("the pair covers the whole sphere")
+                .isEqualTo("Not measured on this take.");
+        assertThat(ledger.get(3).path("verdict").asString()).isEqualTo("check");
+        assertThat(ledger.get(4).path("reason").asString()).isEqualTo("By eye.");
+    }
+
+    @Test
     void picturesOfKeptStatesNeverExpire(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         byte[] picture = api.bytes("/api/takes/1/revisions/1/sphere?t=1&width=640");

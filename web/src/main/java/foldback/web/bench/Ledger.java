@@ -4,11 +4,14 @@ import foldback.core.balance.BalanceSettings;
 import foldback.core.recipe.BalanceMeasure;
 import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.Seams;
+import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;
+import foldback.core.space.Rotation;
 import foldback.core.stitch.StitchPlan;
+import foldback.core.stitch.StitchSettings;
 import foldback.core.warp.Canvas;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
@@ -60,15 +63,29 @@ final class Ledger {
     }
 
     private static LedgerRow rig(Recipe recipe, Take take) {
-        double hole = StitchPlan.compile(
-                        RecipePlan.compile(recipe, COARSE, take.sources()).settings())
-                .holeFraction();
+        double hole = StitchPlan.compile(wholePictures(recipe, take)).holeFraction();
         String reason = "Not measured on this take.";
         if (hole > 0.0005) {
             reason += String.format(Locale.ROOT, " %.1f%% of the sphere is covered by no lens.", 100 * hole);
         }
         return LedgerRow.of(
                 "rig", "Rig", new Evidence(Verdict.CHECK, reason, recipe.rig().name()), "none", List.of());
+    }
+
+    /** The stitch at a small size from full pictures: halved ones would lose a share of their rims. */
+    private static StitchSettings wholePictures(Recipe recipe, Take take) {
+        List<RigLens> lenses = new ArrayList<>();
+        for (int i = 0; i < take.clips().size(); i++) {
+            RigLens lens = recipe.rig().lenses().get(i);
+            MediaInfo.Video video = take.clips().get(i).video();
+            lenses.add(lens.withLens(lens.lens().scaledTo(video.width(), video.height())));
+        }
+        return new StitchSettings(
+                COARSE,
+                new Rig(recipe.rig().name(), lenses),
+                Rotation.IDENTITY,
+                recipe.seams().meetingMetres(),
+                recipe.seams().feather());
     }
 
     private static LedgerRow balance(Recipe recipe) {

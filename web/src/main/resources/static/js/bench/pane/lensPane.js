@@ -11,6 +11,7 @@ export class LensPane {
     this.surface = new Surface(host);
     this.surface.overlay = (g, o) => this.drawCircle(g, o);
     this.surface.onZoom = () => this.refresh();
+    this.surface.onDraw = (percent) => pane.says(`${this.clip().width} x ${this.clip().height} at ${percent}%`);
     this.pictures = latest((signal) => this.fetch(signal), (failure) => pane.note(failure.message));
     const choice = element("select", { "aria-label": "Lens" });
     for (const lens of store.kept.recipe.rig.lenses) {
@@ -42,7 +43,6 @@ export class LensPane {
     const bitmap = await this.store.lensPicture(this.pane.options.slot, halvings, signal);
     this.surface.show(bitmap, { width, height });
     this.host.dataset.shown = String(Number(this.host.dataset.shown ?? 0) + 1);
-    this.pane.says(`${width} x ${height} at ${Math.round(this.surface.now() * 100)}%`);
     this.pane.note("");
   }
 

@@ -22,6 +22,7 @@ export class SpherePane {
     this.host = host;
     this.surface.overlay = (g, o) => this.drawGrid(g, o);
     this.surface.onZoom = () => this.refresh();
+    this.surface.onDraw = (percent) => this.caption(percent);
     this.surface.mayPan = (event) => store.stage !== "level" || event.button === 1 || event.ctrlKey;
     this.pictures = latest((signal) => this.fetch(signal), (failure) => pane.note(failure.message));
     host.addEventListener("pointerdown", (event) => this.grab(event));
@@ -48,11 +49,16 @@ export class SpherePane {
     const bitmap = await this.store.sphere(width, signal);
     if (bitmap) {
       this.host.dataset.shown = String(Number(this.host.dataset.shown ?? 0) + 1);
+      this.shownWidth = width;
       this.surface.show(bitmap, { width: full, height: full / 2 });
       this.pane.note("");
     }
-    const percent = Math.round(this.surface.now() * 100 * (window.devicePixelRatio || 1));
-    this.pane.says(`${full} x ${full / 2} at ${percent}%${width < full ? ", preview" : ""}`);
+  }
+
+  caption(percent) {
+    const full = this.fullWidth();
+    const coarse = this.shownWidth < full && percent > (140 * this.shownWidth) / full;
+    this.pane.says(`${full} x ${full / 2} at ${percent}%${coarse ? ", getting finer" : ""}`);
   }
 
   drawGrid(g, o) {

@@ -14,6 +14,7 @@ export class Surface {
     this.y = 0;
     this.overlay = () => {};
     this.onZoom = () => {};
+    this.onDraw = () => {};
     this.mayPan = () => true;
     this.watch = new ResizeObserver(() => this.draw());
     this.watch.observe(host);
@@ -66,6 +67,7 @@ export class Surface {
       g.imageSmoothingQuality = "high";
       g.drawImage(this.bitmap, o.x, o.y, o.width, o.height);
       this.overlay(g, o);
+      this.onDraw(Math.round(o.scale * 100 * ratio));
     }
   }
 
