@@ -15,7 +15,7 @@ import java.util.List;
  */
 final class CellPainter {
     /** Samples of a strip at most: more would push its buffers out of the nearest cache, fewer make short loops. */
-    private static final int STRIP_SAMPLES = 512;
+    private static final int STRIP_SAMPLES = 1024;
 
     private final StitchPlan plan;
     private final List<LensLight> lights;

@@ -78,15 +78,24 @@ public final class StripPath {
             int last = nodes[here + 1] + halving * (rightDown >> 1) - origin;
             int step = (last - first) >> (bits - halving);
             int bend = (rightDown - leftDown) >> (bits - halving);
-            for (int k = 0; k < side; k++) {
-                out[at] = first + k * step >> shift;
-                down[at] = leftDown + k * bend << halving >> shift;
-                at++;
+            for (int k = 0; k < side; k += 2) {
+                pair(out, at + k, first + k * step, step, shift);
+                pair(down, at + k, leftDown + k * bend << halving, bend << halving, shift);
             }
+            at += side;
         }
         for (int row = 1; row < side; row++) {
             addRow(out, (row - 1) * pitch, down, row * pitch, pitch);
         }
+    }
+
+    /**
+     * Two values of a line: halves the turns of a short loop that costs more than what it does. Where cells are one sample
+     * wide the second value lands on the next cell's place, or behind the row, and is written over.
+     */
+    private static void pair(int[] out, int at, int first, int step, int shift) {
+        out[at] = first >> shift;
+        out[at + 1] = first + step >> shift;
     }
 
     /** out[to + i] = out[from + i] + step[i] */
