@@ -48,11 +48,6 @@ public record ClosedFormFisheye(LensFrame frame, Kind kind, double focalPx) impl
         return new ClosedFormFisheye(frame.scaledTo(width, height), kind, focalPx * width / frame.width());
     }
 
-    @Override
-    public Lens withFrame(LensFrame changed) {
-        return new ClosedFormFisheye(changed, kind, focalPx);
-    }
-
     private double radius(double t) {
         return focalPx * kind.radius(t);
     }

@@ -34,11 +34,6 @@ public record FisheyeLens(LensFrame frame, double focalPx, double k1, double k2,
         return new FisheyeLens(frame.scaledTo(width, height), focalPx * scale, k1, k2, k3, k4);
     }
 
-    @Override
-    public Lens withFrame(LensFrame changed) {
-        return new FisheyeLens(changed, focalPx, k1, k2, k3, k4);
-    }
-
     private double radius(double t) {
         double t2 = t * t;
         return focalPx * t * (1 + t2 * (k1 + t2 * (k2 + t2 * (k3 + t2 * k4))));

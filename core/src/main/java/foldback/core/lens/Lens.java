@@ -30,9 +30,6 @@ public sealed interface Lens permits FisheyeLens, ClosedFormFisheye, Rectilinear
     /** The same lens for a picture of another size and equal aspect; refuses another aspect. */
     Lens scaledTo(int width, int height);
 
-    /** The same lens with another frame of equal size. */
-    Lens withFrame(LensFrame frame);
-
     /** The angle from the axis at the rim of what is used, radians: what a lens's cost is measured in. */
     default double halfField() {
         LensFrame frame = frame();

@@ -74,11 +74,6 @@ public record RectilinearLens(LensFrame frame, double focalPx, double k1, double
         return new RectilinearLens(frame.scaledTo(width, height), focalPx * scale, k1, k2, k3, p1, p2);
     }
 
-    @Override
-    public Lens withFrame(LensFrame changed) {
-        return new RectilinearLens(changed, focalPx, k1, k2, k3, p1, p2);
-    }
-
     /** Barrel distortion folds back far out; the plane is used only as far as the radius rises. */
     private double risingRadius() {
         double limit = StrictMath.tan(Math.toRadians(85));

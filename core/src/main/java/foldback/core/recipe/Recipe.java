@@ -44,19 +44,7 @@ public record Recipe(
                 .orElseThrow();
     }
 
-    public Recipe withRig(Rig changed, String source) {
-        return new Recipe(rate, clips, changed, source, balance, seams, level);
-    }
-
     public Recipe withBalance(Balance changed) {
         return new Recipe(rate, clips, rig, rigSource, changed, seams, level);
-    }
-
-    public Recipe withSeams(Seams changed) {
-        return new Recipe(rate, clips, rig, rigSource, balance, changed, level);
-    }
-
-    public Recipe withLevel(Level changed) {
-        return new Recipe(rate, clips, rig, rigSource, balance, seams, changed);
     }
 }

@@ -85,13 +85,6 @@ public final class FrameReader implements AutoCloseable {
         }
     }
 
-    /** Reads and drops frames. */
-    public void skip(int frames, Frame scratch) {
-        for (int i = 0; i < frames && next(scratch); i++) {
-            // next() has done the work
-        }
-    }
-
     @Override
     public void close() {
         child.close();
