@@ -7,6 +7,7 @@ import foldback.core.warp.Canvas;
 import foldback.core.warp.CoordinateGrid;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.LensView;
+import foldback.core.warp.SamplePlaces;
 import foldback.core.warp.Sampler;
 import foldback.core.warp.StripPath;
 import java.util.Random;
@@ -36,6 +37,7 @@ public class KernelBenchmark {
     private static final int STRIPS = 40;
     private final BytePlane plane = new BytePlane(1920, 1920);
     private final StripPath path = new StripPath(SAMPLES);
+    private final SamplePlaces places = new SamplePlaces(SAMPLES);
     private final Sampler sampler = new Sampler(SAMPLES);
     private final int[] out = new int[SAMPLES];
     private CoordinateGrid grid;
@@ -64,7 +66,8 @@ public class KernelBenchmark {
     private int[] sample(Kernel kernel) {
         for (int strip = 0; strip < STRIPS; strip++) {
             path.luma(grid, (60 + strip) * grid.columns() + 200, CELLS);
-            sampler.sample(plane, kernel, path, out);
+            places.set(path, plane.stride());
+            sampler.sample(plane, kernel, places, out);
         }
         return out;
     }

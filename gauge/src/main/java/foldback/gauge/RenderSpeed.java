@@ -15,7 +15,7 @@ import java.util.List;
  * own raw canvas with the same settings. Both are measured in alternating pairs.
  */
 final class RenderSpeed {
-    private static final double SECONDS = 2;
+    private static final double SECONDS = 8;
     private static final Canvas CANVAS = new Canvas(3840, 1920);
     private static final int CRF = 20;
     private final Path take;

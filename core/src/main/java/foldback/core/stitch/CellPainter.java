@@ -2,8 +2,11 @@ package foldback.core.stitch;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
+import foldback.core.picture.Plane;
 import foldback.core.tone.LensLight;
 import foldback.core.warp.Kernel;
+import foldback.core.warp.PlaceTape;
+import foldback.core.warp.SamplePlaces;
 import foldback.core.warp.Sampler;
 import foldback.core.warp.StripPath;
 import java.util.Arrays;
@@ -24,7 +27,9 @@ final class CellPainter {
     private final Frame canvas;
     private final int size;
     private final int maxCells;
+    private final KeptPlaces kept;
     private final StripPath path;
+    private final SamplePlaces places;
     private final Sampler sampler;
     private final int[] luma;
     private final int[] blue;
@@ -34,18 +39,31 @@ final class CellPainter {
     private final int[] redSum;
     private final int[] lumaWeights;
     private final int[] chromaWeights;
+    /** The places of the row at hand where they are known, else null. */
+    private PlaceTape known;
+    /** Where the places of the row at hand are to be kept, or null. */
+    private PlaceTape made;
 
-    CellPainter(StitchPlan plan, List<LensLight> lights, Kernel kernel, List<Frame> sources, Frame canvas) {
+    /** @param kept places from frames before, or null where none are to be kept */
+    CellPainter(
+            StitchPlan plan,
+            List<LensLight> lights,
+            Kernel kernel,
+            List<Frame> sources,
+            Frame canvas,
+            KeptPlaces kept) {
         this.plan = plan;
         this.lights = lights;
         this.kernel = kernel;
         this.sources = sources;
         this.canvas = canvas;
+        this.kept = kept;
         size = plan.cellSize();
         int cell = size * size;
         maxCells = Math.max(1, STRIP_SAMPLES / cell);
         int capacity = maxCells * cell;
         path = new StripPath(capacity);
+        places = new SamplePlaces(capacity);
         sampler = new Sampler(capacity);
         luma = new int[capacity];
         blue = new int[capacity / 4];
@@ -58,15 +76,20 @@ final class CellPainter {
     }
 
     void paintRow(int row) {
+        known = kept == null ? null : kept.row(row);
+        made = kept != null && known == null && kept.hasRoom() ? new PlaceTape(2 * size * canvas.width()) : null;
+        paintCells(row);
+        if (made != null) {
+            kept.keep(row, made);
+        }
+    }
+
+    private void paintCells(int row) {
         int column = 0;
         while (column < plan.cellColumns()) {
             int cell = row * plan.cellColumns() + column;
             int lens = plan.lensOf(cell);
-            int most = Math.min(maxCells, plan.cellColumns() - column);
-            int cells = 1;
-            while (cells < most && plan.lensOf(cell + cells) == lens) {
-                cells++;
-            }
+            int cells = known != null ? known.next() : together(column, row);
             if (lens >= 0) {
                 paintStrip(lens, column, row, cells);
             } else if (lens == StitchPlan.MIXED) {
@@ -80,6 +103,14 @@ final class CellPainter {
             }
             column += cells;
         }
+    }
+
+    private int together(int column, int row) {
+        int cells = plan.together(column, row, maxCells);
+        if (made != null) {
+            made.add(cells);
+        }
+        return cells;
     }
 
     private void paintStrip(int lens, int column, int row, int cells) {
@@ -105,19 +136,33 @@ final class CellPainter {
     /** Fills the three buffers with a lens's values; clamped where a part of the cells may not be read. */
     private void gather(int lens, int node, int cells, boolean clamped) {
         Frame source = sources.get(lens);
-        path.luma(plan.grid(lens), node, cells);
-        if (clamped) {
-            path.clamp(source.y().width(), source.y().height());
+        if (known != null) {
+            known.next(places);
+        } else {
+            path.luma(plan.grid(lens), node, cells);
+            place(source.y(), clamped);
         }
-        sampler.sample(source.y(), kernel, path, luma);
-        int shiftX = source.format().chromaShiftX();
-        boolean left = shiftX == 0 || source.tags().siting() == ColourTags.Siting.LEFT;
-        path.chroma(plan.grid(lens), node, cells, shiftX, source.format().chromaShiftY(), left ? 0.5 : 1);
-        if (clamped) {
-            path.clamp(source.u().width(), source.u().height());
+        sampler.sample(source.y(), kernel, places, luma);
+        if (known != null) {
+            known.next(places);
+        } else {
+            int shiftX = source.format().chromaShiftX();
+            boolean left = shiftX == 0 || source.tags().siting() == ColourTags.Siting.LEFT;
+            path.chroma(plan.grid(lens), node, cells, shiftX, source.format().chromaShiftY(), left ? 0.5 : 1);
+            place(source.u(), clamped);
         }
-        sampler.sample(source.u(), kernel, path, blue);
-        sampler.sample(source.v(), kernel, path, red);
+        sampler.sample(source.u(), kernel, places, blue);
+        sampler.sample(source.v(), kernel, places, red);
+    }
+
+    private void place(Plane plane, boolean clamped) {
+        if (clamped) {
+            path.clamp(plane.width(), plane.height());
+        }
+        places.set(path, plane.stride());
+        if (made != null) {
+            made.add(places);
+        }
     }
 
     /** values[i] = table[values[i] + margin] */
@@ -155,14 +200,12 @@ final class CellPainter {
         int black = black();
         int mid = mid();
         for (int lens = 0; lens < plan.lensCount(); lens++) {
-            if (!spreadWeights(cell, lens, cells)) {
+            // All cells of a strip show the same lenses.
+            if (plan.mixed(cell).weights()[lens] == null) {
                 continue;
             }
-            boolean whole = true;
-            for (int i = 0; i < cells; i++) {
-                whole &= plan.mixed(cell + i).whole()[lens];
-            }
-            gather(lens, node, cells, !whole);
+            weights(cell, lens, cells);
+            gather(lens, node, cells, known == null && !whole(cell, lens, cells));
             LensLight light = lights.get(lens);
             if (light.crossed()) {
                 cross(light, cells);
@@ -195,22 +238,42 @@ final class CellPainter {
         }
     }
 
-    /** Lays a lens's weights of the cells out as the strip is; false where it has none. */
-    private boolean spreadWeights(int cell, int lens, int cells) {
+    private boolean whole(int cell, int lens, int cells) {
+        boolean whole = true;
+        for (int i = 0; i < cells; i++) {
+            whole &= plan.mixed(cell + i).whole()[lens];
+        }
+        return whole;
+    }
+
+    /** Finds a lens's weights of the cells, laid out as the strip is. */
+    private void weights(int cell, int lens, int cells) {
+        int count = cells * size * size;
+        if (known != null) {
+            known.next(lumaWeights, count);
+            known.next(chromaWeights, count / 4);
+            return;
+        }
+        spreadWeights(cell, lens, cells);
+        if (made != null) {
+            made.add(lumaWeights, count);
+            made.add(chromaWeights, count / 4);
+        }
+    }
+
+    private void spreadWeights(int cell, int lens, int cells) {
         int pitch = cells * size;
-        boolean some = false;
         for (int i = 0; i < cells; i++) {
             short[] weights = plan.mixed(cell + i).weights()[lens];
-            some |= weights != null;
             for (int row = 0; row < size; row++) {
                 int at = row * pitch + i * size;
                 for (int k = 0; k < size; k++) {
-                    lumaWeights[at + k] = weights == null ? 0 : weights[row * size + k];
+                    lumaWeights[at + k] = weights[row * size + k];
                 }
             }
         }
         // Chroma weighs the mean of its 2 x 2 block of luma.
-        for (int row = 0; some && row < size / 2; row++) {
+        for (int row = 0; row < size / 2; row++) {
             for (int k = 0; k < pitch / 2; k++) {
                 int at = 2 * row * pitch + 2 * k;
                 chromaWeights[row * pitch / 2 + k] = lumaWeights[at]
@@ -221,7 +284,6 @@ final class CellPainter {
                         >> 2;
             }
         }
-        return some;
     }
 
     private void store(int column, int row, int cells) {

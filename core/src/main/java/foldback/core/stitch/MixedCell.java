@@ -9,6 +9,15 @@ package foldback.core.stitch;
  */
 record MixedCell(short[][] weights, boolean[] whole, double holeFraction) {
 
+    boolean sameLenses(MixedCell other) {
+        for (int lens = 0; lens < weights.length; lens++) {
+            if (weights[lens] == null != (other.weights[lens] == null)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
     int weight(int lens, int pixel) {
         return weights[lens] == null ? 0 : weights[lens][pixel];
     }

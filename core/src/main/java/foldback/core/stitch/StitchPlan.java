@@ -6,6 +6,7 @@ import foldback.core.rig.RigLens;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CoordinateGrid;
 import foldback.core.warp.LensView;
+import foldback.core.warp.SamplePlaces;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -97,8 +98,38 @@ public final class StitchPlan {
         return cells[cell];
     }
 
+    /**
+     * How many cells from one on may be painted as a strip: they show the same lenses, and what these look at spans no
+     * more rows of their pictures than sample places can.
+     */
+    int together(int column, int row, int most) {
+        int cell = row * cellColumns + column;
+        int cells = 1;
+        while (cells < most && column + cells < cellColumns && alike(cell, cell + cells)) {
+            cells++;
+        }
+        for (int lens = 0; lens < grids.length && cells > 1; lens++) {
+            if (shows(cell, lens)) {
+                cells = grids[lens].cellsWithin(nodeOf(column, row), cells, SamplePlaces.mostRows(widthOf(lens)));
+            }
+        }
+        return cells;
+    }
+
     MixedCell mixed(int cell) {
         return mixed[cell];
+    }
+
+    private boolean alike(int cell, int other) {
+        return cells[cell] == cells[other] && (cells[cell] != MIXED || mixed[cell].sameLenses(mixed[other]));
+    }
+
+    private boolean shows(int cell, int lens) {
+        return cells[cell] == MIXED ? mixed[cell].weights()[lens] != null : cells[cell] == lens;
+    }
+
+    private int widthOf(int lens) {
+        return settings.rig().lenses().get(lens).lens().frame().width();
     }
 
     /** The first node of a cell. */
@@ -211,7 +242,7 @@ public final class StitchPlan {
                 }
                 // Depth changes by at most a pixel a pixel, so a cell can reach at most half its span beyond its
                 // corners.
-                known[lens] = most > -span;
+                known[lens] = most > -span && grid.rowsSpanned(node) < SamplePlaces.mostRows(frame.width());
                 whole[lens] = least > span;
                 deep[lens] = least > span + weigher.rimFadePx(lens);
                 reaching += known[lens] ? 1 : 0;

@@ -11,15 +11,27 @@ import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
 
 /**
- * Carries a plan out on frames. Immutable; the same bits come out on any number of threads.
+ * Carries a plan out on frames; the same bits come out on any number of threads, and whether places are kept or not.
  */
 public final class Stitcher {
     private final StitchPlan plan;
     private final List<LensLight> lights;
     private final Kernel kernel;
+    private final KeptPlaces kept;
 
-    /** @param lights what happens to each lens's values, in the order of the plan's lenses */
+    /** A stitcher for single frames, safe for many threads. */
     public Stitcher(StitchPlan plan, List<LensLight> lights, Kernel kernel) {
+        this(plan, lights, kernel, 0);
+    }
+
+    /**
+     * A stitcher for a run of frames, to be stitched one after the other.
+     *
+     * @param lights what happens to each lens's values, in the order of the plan's lenses
+     * @param keptBytes the most that places kept from frame to frame may take; about 6 bytes a canvas pixel are needed to
+     *     keep all, and what is not kept is made again for each frame
+     */
+    public Stitcher(StitchPlan plan, List<LensLight> lights, Kernel kernel, long keptBytes) {
         if (lights.size() != plan.lensCount()) {
             throw new IllegalArgumentException(
                     "as many lights as lenses are needed: " + lights.size() + " for " + plan.lensCount());
@@ -27,6 +39,7 @@ public final class Stitcher {
         this.plan = plan;
         this.lights = List.copyOf(lights);
         this.kernel = kernel;
+        this.kept = keptBytes > 0 ? new KeptPlaces(plan.cellRows(), keptBytes) : null;
     }
 
     /**
@@ -79,6 +92,7 @@ public final class Stitcher {
                         + frame.height() + ", its frame is " + source.width() + " x " + source.height());
             }
         }
-        return new CellPainter(plan, lights, kernel, sources, canvas);
+        boolean useKept = kept != null && kept.fits(sources);
+        return new CellPainter(plan, lights, kernel, sources, canvas, useKept ? kept : null);
     }
 }

@@ -180,6 +180,30 @@ public final class CoordinateGrid {
                 && x[node + columns + 1] != UNKNOWN;
     }
 
+    /** How many source rows the known cell whose first node this is spans. */
+    public int rowsSpanned(int node) {
+        return rowsBetween(node, node + 1);
+    }
+
+    /** How many of some known cells in a row, at least 1, span no more source rows together. */
+    public int cellsWithin(int node, int cells, int sourceRows) {
+        int within = 1;
+        while (within < cells && rowsBetween(node, node + within + 1) <= sourceRows) {
+            within++;
+        }
+        return within;
+    }
+
+    private int rowsBetween(int first, int last) {
+        int least = Integer.MAX_VALUE;
+        int most = Integer.MIN_VALUE;
+        for (int node = first; node <= last; node++) {
+            least = Math.min(least, Math.min(y[node], y[node + columns]));
+            most = Math.max(most, Math.max(y[node], y[node + columns]));
+        }
+        return most - least >> FRACTION_BITS;
+    }
+
     /** Source coordinates at (u, v) canvas pixels from the first node of a known cell; for plans and tests. */
     public void at(int node, double u, double v, double[] xy) {
         xy[0] = between(x[node], x[node + 1], x[node + columns], x[node + columns + 1], u, v) / ONE;

@@ -7,8 +7,8 @@ import foldback.core.picture.ShortPlane;
 /**
  * Takes samples of planes along strips; one instance a thread, it owns the buffers between the steps.
  *
- * <p>The work is cut into steps that each run over the whole strip: addresses, loads, and sums. Loads cannot be
- * vectorised on the JVM, all else is; together in one loop they cost twice as much (see docs/measures.md).
+ * <p>The work is cut into steps that each run over the whole strip: loads, weights and sums. Loads cannot be vectorised on
+ * the JVM, all else is; together in one loop they cost twice as much (see docs/measures.md).
  *
  * <p>Results are code values with {@value #FRACTION_BITS} fraction bits; bicubic ones may overshoot by a quarter of the
  * range.
@@ -17,61 +17,62 @@ public final class Sampler {
     /** Enough that the rounding of gains stays under a sixteenth of a code value. */
     public static final int FRACTION_BITS = 3;
 
-    private final int[] address;
     private final int[][] loads;
+    private final int[] high;
+    private final CubicWeights weights;
 
     /** @param capacity the most samples of a strip */
     public Sampler(int capacity) {
-        address = new int[capacity];
-        loads = new int[8][capacity];
+        loads = new int[4][capacity];
+        high = new int[capacity];
+        weights = new CubicWeights(capacity);
     }
 
     /**
-     * Samples along a path.
+     * Samples at places.
      *
-     * @param plane read; the path's samples lie at least 1 sample from its left and top and 2 from its right and bottom
+     * @param plane read; the places lie at least 1 sample from its left and top and 2 from its right and bottom
      * @param out written from 0
      */
-    public void sample(Plane plane, Kernel kernel, StripPath path, int[] out) {
-        int count = path.count();
-        int before = kernel == Kernel.FINE ? plane.stride() + 1 : 0;
-        SampleSteps.addresses(path.x, path.y, plane.stride(), plane.offset() - before, address, count);
+    public void sample(Plane plane, Kernel kernel, SamplePlaces places, int[] out) {
         if (kernel == Kernel.QUICK) {
-            bilinear(plane, path, out);
+            bilinear(plane, places, out);
         } else {
-            loadRows(plane, path.x, count);
-            SampleSteps.cubicInner(path.y, loads[1], loads[2], loads[4], count);
-            SampleSteps.subtract(loads[1], loads[0], count);
-            SampleSteps.subtract(loads[1], loads[3], count);
-            SampleSteps.cubicOuter(path.y, loads[0], loads[3], loads[4], out, count);
+            bicubic(plane, places, out);
         }
     }
 
-    private void bilinear(Plane plane, StripPath path, int[] out) {
-        int count = path.count();
+    private void bilinear(Plane plane, SamplePlaces places, int[] out) {
+        int count = places.count;
+        int first = plane.offset() + places.base;
         if (plane instanceof BytePlane bytes) {
-            SampleSteps.pairs(bytes.data(), plane.stride(), address, loads[0], loads[1], count);
-            SampleSteps.linearRowBytes(path.x, loads[0], loads[0], count);
-            SampleSteps.linearRowBytes(path.x, loads[1], loads[1], count);
+            SampleSteps.squares(bytes.data(), plane.stride(), first, places.entries, loads[0], count);
+            SampleSteps.linear(places.entries, loads[0], out, count);
         } else if (plane instanceof ShortPlane shorts) {
-            SampleSteps.pairs(shorts.data(), plane.stride(), address, loads[0], loads[1], count);
-            SampleSteps.linearRowShorts(path.x, loads[0], loads[0], count);
-            SampleSteps.linearRowShorts(path.x, loads[1], loads[1], count);
+            SampleSteps.pairs(shorts.data(), first, places.entries, loads[0], count);
+            SampleSteps.pairs(shorts.data(), first + plane.stride(), places.entries, loads[1], count);
+            SampleSteps.linear(places.entries, loads[0], loads[1], out, count);
         }
-        SampleSteps.linearColumn(path.y, loads[0], loads[1], out, count);
     }
 
-    private void loadRows(Plane plane, int[] x, int count) {
+    private void bicubic(Plane plane, SamplePlaces places, int[] out) {
+        int count = places.count;
+        int first = plane.offset() + places.base - plane.stride() - 1;
+        weights.ofColumns(places);
         if (plane instanceof BytePlane bytes) {
-            SampleSteps.quads(bytes.data(), plane.stride(), address, loads[0], loads[1], loads[2], loads[3], count);
-            for (int row = 0; row < 4; row++) {
-                SampleSteps.cubicRow(x, loads[row], loads[row], count);
+            SampleSteps.quads(bytes.data(), plane.stride(), first, places.entries, loads, count);
+            for (int[] row : loads) {
+                weights.alongBytes(row, count);
             }
         } else if (plane instanceof ShortPlane shorts) {
-            for (int row = 0; row < 4; row++) {
-                SampleSteps.quadRow(shorts.data(), row * plane.stride(), address, loads[row], loads[4 + row], count);
-                SampleSteps.cubicRow(x, loads[row], loads[4 + row], loads[row], count);
+            for (int[] row : loads) {
+                SampleSteps.pairs(shorts.data(), first, places.entries, row, count);
+                SampleSteps.pairs(shorts.data(), first + 2, places.entries, high, count);
+                weights.alongShorts(row, high, count);
+                first += plane.stride();
             }
         }
+        weights.ofRows(places);
+        weights.down(loads, out, count);
     }
 }

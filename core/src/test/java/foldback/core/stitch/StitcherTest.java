@@ -10,6 +10,7 @@ import foldback.core.picture.PixelFormat;
 import foldback.core.picture.Plane;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
+import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
 import foldback.core.tone.LensLight;
 import foldback.core.tone.LightGains;
@@ -24,6 +25,7 @@ import java.util.concurrent.Executors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class StitcherTest {
     private static final Canvas CANVAS = new Canvas(1000, 500);
@@ -47,6 +49,28 @@ class StitcherTest {
             assertThat(difference(one.u(), three.u())).isZero();
             assertThat(difference(one.v(), three.v())).isZero();
         }
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {40_000, 100_000_000})
+    void placesKeptFromFrameToFrameChangeNoBit(long keptBytes) throws Exception {
+        Rig rig = rig(256);
+        StitchPlan plan = plan(rig, FEATHER);
+        List<LensLight> lights = lights(2, PixelFormat.YUV420_8, new LightGains(1.2, 1, 0.9));
+        Stitcher keeping = new Stitcher(plan, lights, Kernel.FINE, keptBytes);
+        ExecutorService executor = Executors.newFixedThreadPool(2);
+        for (int seed = 0; seed < 4; seed++) {
+            // From the third frame on planes lie otherwise in memory, for which nothing was kept.
+            List<Frame> frames = noise(rig, PixelFormat.YUV420_8, seed, seed < 2 ? 0 : 32);
+            Frame wanted = canvas(PixelFormat.YUV420_8);
+            Frame found = canvas(PixelFormat.YUV420_8);
+            new Stitcher(plan, lights, Kernel.FINE).stitch(frames, wanted);
+            keeping.stitch(frames, found, executor, 2);
+            assertThat(difference(wanted.y(), found.y())).isZero();
+            assertThat(difference(wanted.u(), found.u())).isZero();
+            assertThat(difference(wanted.v(), found.v())).isZero();
+        }
+        executor.shutdown();
     }
 
     @Test
@@ -75,6 +99,48 @@ class StitcherTest {
             for (int x = 0; x < CANVAS.width(); x++) {
                 assertThat(plan.weightAt(0, x, y)).isIn(0, 256);
             }
+        }
+    }
+
+    @Test
+    void sixLensesShareTheSphereAndNoneShowsWhatItCannotSee() {
+        Rig six = ReadyRigs.sixAround();
+        Rig rig = new Rig(
+                "six",
+                six.lenses().stream()
+                        .map(lens -> lens.withLens(lens.lens()
+                                .scaledTo(
+                                        lens.lens().frame().width() / 4,
+                                        lens.lens().frame().height() / 4)))
+                        .toList());
+        StitchPlan plan = plan(rig, FEATHER);
+        double[] xy = new double[2];
+        int shared = 0;
+        for (int y = 0; y < CANVAS.height(); y += 3) {
+            for (int x = 0; x < CANVAS.width(); x++) {
+                int sum = 0;
+                int showing = 0;
+                for (int lens = 0; lens < 6; lens++) {
+                    int weight = plan.weightAt(lens, x, y);
+                    sum += weight;
+                    showing += weight > 0 ? 1 : 0;
+                    if (weight > 0) {
+                        plan.sourceAt(lens, x, y, xy);
+                        assertThat(rig.lenses().get(lens).lens().frame().depthInside(xy[0], xy[1]))
+                                .isGreaterThan(StitchPlan.MARGIN_PX - 0.5);
+                    }
+                }
+                assertThat(sum).isIn(0, 256);
+                shared += showing > 1 ? 1 : 0;
+            }
+        }
+        assertThat(shared).isGreaterThan(1000);
+        for (int lens = 0; lens < 6; lens++) {
+            // In the middle of its picture a lens stands alone.
+            Direction axis = rig.lenses().get(lens).rigFromLens().apply(Direction.FORWARD);
+            int x = (int) Math.min(CANVAS.width() - 1, CANVAS.xOf(axis));
+            int y = (int) Math.min(CANVAS.height() - 1, CANVAS.yOf(axis));
+            assertThat(plan.weightAt(lens, x, y)).isEqualTo(256);
         }
     }
 
@@ -157,14 +223,23 @@ class StitcherTest {
     }
 
     private static List<Frame> noise(Rig rig, PixelFormat format) {
-        Random random = new Random(3);
+        return noise(rig, format, 3, 0);
+    }
+
+    /** @param pad samples behind each row of luma */
+    private static List<Frame> noise(Rig rig, PixelFormat format, int seed, int pad) {
+        Random random = new Random(seed);
         List<Frame> frames = new ArrayList<>();
         for (var lens : rig.lenses()) {
-            Frame frame = Frame.allocate(
+            int width = lens.lens().frame().width();
+            int height = lens.lens().frame().height();
+            Frame padded = Frame.allocate(format, ColourTags.BT709_LIMITED, width + pad, height);
+            Frame frame = new Frame(
                     format,
                     ColourTags.BT709_LIMITED,
-                    lens.lens().frame().width(),
-                    lens.lens().frame().height());
+                    padded.y().sub(0, 0, width, height),
+                    padded.u().sub(0, 0, width / 2, height / 2),
+                    padded.v().sub(0, 0, width / 2, height / 2));
             for (Plane plane : List.of(frame.y(), frame.u(), frame.v())) {
                 for (int y = 0; y < plane.height(); y++) {
                     for (int x = 0; x < plane.width(); x++) {

@@ -29,6 +29,9 @@ import java.util.stream.Stream;
 
 /** Makes the file of a job. */
 public final class Renderer {
+    /** What share of the heap may hold the places of a still geometry. */
+    private static final int KEPT_SHARE = 4;
+
     private final int threads;
     private final int niceness;
 
@@ -86,7 +89,8 @@ public final class Renderer {
         Stitcher stitcher = new Stitcher(
                 StitchPlan.compile(plan.settings()),
                 RecipePlan.lights(job.recipe(), sources, format, tags),
-                spec.kernel());
+                spec.kernel(),
+                Runtime.getRuntime().maxMemory() / KEPT_SHARE);
         EncoderSettings encoder = new EncoderSettings(
                 spec.canvas().width(),
                 spec.canvas().height(),

@@ -1,0 +1,56 @@
+package foldback.core.stitch;
+
+import foldback.core.picture.Frame;
+import foldback.core.warp.PlaceTape;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicLong;
+
+/**
+ * The sample places of a plan's rows of cells, kept from frame to frame as long as they fit a number of bytes. A row is
+ * made and read by one thread at a time; frames follow each other, so that no lock is needed.
+ */
+final class KeptPlaces {
+    private final PlaceTape[] rows;
+    private final AtomicLong room;
+    private List<Integer> strides = List.of();
+
+    /** @param bytes the most that may be kept */
+    KeptPlaces(int rowCount, long bytes) {
+        rows = new PlaceTape[rowCount];
+        room = new AtomicLong(bytes);
+    }
+
+    /** Whether what is kept fits frames: places are made for the strides of their planes. */
+    boolean fits(List<Frame> frames) {
+        List<Integer> found = frames.stream()
+                .flatMap(frame -> List.of(frame.y().stride(), frame.u().stride()).stream())
+                .toList();
+        if (strides.isEmpty()) {
+            strides = found;
+        }
+        return strides.equals(found);
+    }
+
+    /** The places of a row from its first strip on, or null where they were not kept. */
+    PlaceTape row(int row) {
+        PlaceTape tape = rows[row];
+        if (tape != null) {
+            tape.rewind();
+        }
+        return tape;
+    }
+
+    void keep(int row, PlaceTape tape) {
+        tape.trim();
+        if (room.addAndGet(-tape.bytes()) >= 0) {
+            rows[row] = tape;
+        } else {
+            room.addAndGet(tape.bytes());
+        }
+    }
+
+    /** Whether there is any room for more. */
+    boolean hasRoom() {
+        return room.get() > 0;
+    }
+}
