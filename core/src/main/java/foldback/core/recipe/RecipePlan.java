@@ -55,6 +55,18 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
         return new RecipePlan(settings, halvings);
     }
 
+    /** Source pixels for one canvas pixel in the middle of the lens that has the fewest; under 1 the canvas enlarges. */
+    public static double leastSourcePerCanvas(Recipe recipe, Canvas canvas, List<Source> sources) {
+        double least = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < sources.size(); i++) {
+            RigLens lens = recipe.rig().lenses().get(i);
+            Source source = sources.get(i);
+            RigLens scaled = lens.withLens(lens.lens().scaledTo(source.width(), source.height()));
+            least = Math.min(least, sourcePerCanvas(scaled, canvas));
+        }
+        return least;
+    }
+
     /** Source pixels for one canvas pixel in the middle of a lens. */
     private static double sourcePerCanvas(RigLens lens, Canvas canvas) {
         return lens.lens().focalPx() * 2 * Math.PI / canvas.width();

@@ -3,15 +3,20 @@ package foldback.engine.preview;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.picture.Frame;
+import foldback.core.picture.FrameHalver;
+import foldback.engine.proxy.Proxy;
+import foldback.engine.proxy.ProxyDecoders;
 import foldback.engine.take.TakeClip;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.FrameReader;
+import java.util.List;
 
 /** Decoded frames by what they came from; bounded by bytes. */
-final class FrameCache {
+final class FrameCache implements AutoCloseable {
     private final Cache<Key, Frame> frames;
+    private final ProxyDecoders decoders = new ProxyDecoders();
 
-    private record Key(String sha256, int frame, int width) {}
+    private record Key(String sha256, boolean proxy, int frame, int halvings) {}
 
     FrameCache(long bytes) {
         frames = Caffeine.newBuilder()
@@ -22,21 +27,46 @@ final class FrameCache {
     }
 
     /** A frame of a clip, halved some times; not to be written to. */
-    Frame frame(TakeClip clip, int index, int halvings) {
-        int width = clip.video().width() >> halvings;
-        return frames.get(new Key(clip.ref().sha256(), index, width), key -> decode(clip, index, halvings));
+    Frame frame(TakeClip clip, int number, int halvings) {
+        return frames.get(new Key(clip.ref().sha256(), false, number, halvings), key -> decode(clip, number, halvings));
     }
 
-    private static Frame decode(TakeClip clip, int index, int halvings) {
+    /** The same from a proxy; what was decoded on the way is kept, too. */
+    Frame frame(Proxy proxy, int number, int halvings) {
+        if (halvings > 0) {
+            return frames.get(
+                    key(proxy, number, halvings), key -> FrameHalver.half(frame(proxy, number, halvings - 1)));
+        }
+        Frame known = frames.getIfPresent(key(proxy, number, 0));
+        if (known != null) {
+            return known;
+        }
+        List<Frame> group = decoders.upTo(proxy, number);
+        for (int i = 0; i < group.size(); i++) {
+            frames.put(key(proxy, number - group.size() + 1 + i, 0), group.get(i));
+        }
+        return group.get(group.size() - 1);
+    }
+
+    private static Key key(Proxy proxy, int number, int halvings) {
+        return new Key(proxy.clip().ref().sha256(), true, number, halvings);
+    }
+
+    private static Frame decode(TakeClip clip, int number, int halvings) {
         int width = clip.video().width() >> halvings;
         int height = clip.video().height() >> halvings;
         Frame frame = Frame.allocate(clip.video().format(), clip.video().tags(), width, height);
-        try (FrameReader reader = new FrameReader(clip.index(), clip.video(), index, width, height, 0)) {
+        try (FrameReader reader = new FrameReader(clip.index(), clip.video(), number, width, height, 0)) {
             if (!reader.next(frame)) {
                 throw new MediaException(
-                        clip.file(), clip.ref().file() + " has no frame " + index + ". Copy it again from the card.");
+                        clip.file(), clip.ref().file() + " has no frame " + number + ". Copy it again from the card.");
             }
         }
         return frame;
+    }
+
+    @Override
+    public void close() {
+        decoders.close();
     }
 }

@@ -15,11 +15,15 @@ import foldback.core.stitch.StitchSettings;
 import foldback.core.stitch.Stitcher;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
+import foldback.engine.proxy.Proxies;
+import foldback.engine.proxy.Proxy;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.function.IntFunction;
 import java.util.stream.IntStream;
 
 /** Makes pictures for pages; safe for many threads. */
@@ -28,7 +32,11 @@ public final class Previewer implements AutoCloseable {
     /** Width of the frames on which exposure is compared: patches are a degree or more, so little is enough. */
     private static final int PATCH_FRAME_WIDTH = 640;
 
+    /** Proxies serve where they have at least this many pixels for one of the canvas. */
+    private static final double LEAST_PROXY_PER_CANVAS = 0.9;
+
     private final FrameCache frames;
+    private final Proxies proxies;
     private final Cache<StitchSettings, StitchPlan> plans =
             Caffeine.newBuilder().maximumSize(PLANS).build();
     private final Cache<PatchKey, List<PatchPair>> patches =
@@ -38,8 +46,16 @@ public final class Previewer implements AutoCloseable {
 
     private record PatchKey(Rig rig, double meeting, List<String> clips, List<Integer> frames) {}
 
+    /**
+     * A picture and where it comes from.
+     *
+     * @param fromProxies whether from proxies, else from the original clips
+     */
+    public record Picture(Frame frame, boolean fromProxies) {}
+
     /** @param cacheBytes the most that decoded frames may take */
-    public Previewer(long cacheBytes, int threads) {
+    public Previewer(Proxies proxies, long cacheBytes, int threads) {
+        this.proxies = proxies;
         this.frames = new FrameCache(cacheBytes);
         this.threads = threads;
         this.executor = Executors.newFixedThreadPool(threads, task -> {
@@ -50,24 +66,58 @@ public final class Previewer implements AutoCloseable {
     }
 
     /** The stitched canvas at a take time, by the quick kernel. */
-    public Frame sphere(Recipe recipe, Take take, double seconds, Canvas canvas) throws InterruptedException {
-        RecipePlan plan = RecipePlan.compile(recipe, canvas, take.sources());
-        List<Frame> sources = sources(take, seconds, plan.halvings());
-        ColourTags source = take.sources().get(0).tags();
+    public Picture sphere(Recipe recipe, Take take, double seconds, Canvas canvas) throws InterruptedException {
+        List<RecipePlan.Source> sizes = take.sources();
+        List<Proxy> small = proxiesOf(take, recipe, canvas);
+        boolean fromProxies = !small.isEmpty();
+        if (fromProxies) {
+            sizes = small.stream().map(Proxy::source).toList();
+        }
+        RecipePlan plan = RecipePlan.compile(recipe, canvas, sizes);
+        List<Frame> sources = together(sizes.size(), i -> {
+            int number = take.clips().get(i).frameAt(seconds);
+            int halvings = plan.halvings().get(i);
+            return fromProxies
+                    ? frames.frame(small.get(i), number, halvings)
+                    : frames.frame(take.clips().get(i), number, halvings);
+        });
+        ColourTags source = sizes.get(0).tags();
         ColourTags tags = new ColourTags(source.matrix(), source.range(), source.transfer(), ColourTags.Siting.LEFT);
         Frame out = Frame.allocate(PixelFormat.YUV420_8, tags, canvas.width(), canvas.height());
         Stitcher stitcher = new Stitcher(
                 plans.get(plan.settings(), StitchPlan::compile),
-                RecipePlan.lights(recipe, take.sources(), PixelFormat.YUV420_8, tags),
+                RecipePlan.lights(recipe, sizes, PixelFormat.YUV420_8, tags),
                 Kernel.QUICK);
         stitcher.stitch(sources, out, executor, threads);
-        return out;
+        return new Picture(out, fromProxies);
     }
 
-    /** One lens's picture, as recorded, halved some times; not to be written to. */
-    public Frame lens(Take take, int lens, double seconds, int halvings) {
+    /** The proxies of a take where all its clips have one that is sharp enough, else none. */
+    private List<Proxy> proxiesOf(Take take, Recipe recipe, Canvas canvas) {
+        List<Proxy> found =
+                take.clips().stream().map(proxies::of).flatMap(Optional::stream).toList();
+        if (found.size() < take.clips().size()) {
+            return List.of();
+        }
+        List<RecipePlan.Source> sizes = found.stream().map(Proxy::source).toList();
+        double sharpness = RecipePlan.leastSourcePerCanvas(recipe, canvas, sizes);
+        return sharpness >= LEAST_PROXY_PER_CANVAS ? found : List.of();
+    }
+
+    /** One lens's picture, as recorded, halved some times; from its proxy where that is no smaller. */
+    public Picture lens(Take take, int lens, double seconds, int halvings) {
         TakeClip clip = take.clips().get(lens);
-        return frames.frame(clip, clip.frameAt(seconds), halvings);
+        int wanted = clip.video().width() >> halvings;
+        int number = clip.frameAt(seconds);
+        Optional<Proxy> small = proxies.of(clip).filter(proxy -> proxy.video().width() >= wanted);
+        if (small.isEmpty()) {
+            return new Picture(frames.frame(clip, number, halvings), false);
+        }
+        int times = 0;
+        while (small.get().video().width() >> times + 1 >= wanted) {
+            times++;
+        }
+        return new Picture(frames.frame(small.get(), number, times), true);
     }
 
     /** Places that two lenses see alike at a moment, for the balance. */
@@ -81,7 +131,8 @@ public final class Previewer implements AutoCloseable {
             List<Integer> halvings = take.clips().stream()
                     .map(clip -> halvingsTo(clip.video().width(), clip.video().height()))
                     .toList();
-            List<Frame> sources = sources(take, seconds, halvings);
+            List<Frame> sources =
+                    together(halvings.size(), i -> frames.frame(take.clips().get(i), at.get(i), halvings.get(i)));
             Rig rig = new Rig(
                     recipe.rig().name(),
                     IntStream.range(0, sources.size())
@@ -103,15 +154,14 @@ public final class Previewer implements AutoCloseable {
         return halvings;
     }
 
-    private List<Frame> sources(Take take, double seconds, List<Integer> halvings) {
-        return IntStream.range(0, halvings.size())
-                .parallel()
-                .mapToObj(i -> lens(take, i, seconds, halvings.get(i)))
-                .toList();
+    /** One frame a lens, fetched at once. */
+    private static List<Frame> together(int lenses, IntFunction<Frame> fetch) {
+        return IntStream.range(0, lenses).parallel().mapToObj(fetch).toList();
     }
 
     @Override
     public void close() {
         executor.shutdownNow();
+        frames.close();
     }
 }

@@ -3,13 +3,11 @@ package foldback.engine.take;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.RecipePlan;
-import foldback.core.rig.RigLens;
 import foldback.core.time.TimeSpan;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 
 /** The opened clips of a recipe, in the order of the rig's lenses. */
@@ -25,26 +23,28 @@ public record Take(List<TakeClip> clips) {
      * @throws MediaException where one is missing, lies outside the folder, or has changed
      */
     public static Take open(Recipe recipe, Path media) {
-        List<TakeClip> clips = new ArrayList<>();
-        for (RigLens lens : recipe.rig().lenses()) {
-            ClipRef ref = recipe.clip(lens.slot());
-            Path file = resolve(media, ref.file());
-            if (!Files.isRegularFile(file)) {
-                throw new MediaException(
-                        file,
-                        ref.file() + " (lens " + ref.slot()
-                                + ") is not in the media folder. Put it back, or name its folder.");
-            }
-            if (!ContentHash.of(file).equals(ref.sha256())) {
-                throw new MediaException(
-                        file,
-                        ref.file() + " (lens " + ref.slot()
-                                + ") is not the file the recipe was made for: its content has changed."
-                                + " Put the original back.");
-            }
-            clips.add(TakeClip.open(ref, file));
+        return new Take(recipe.rig().lenses().stream()
+                .map(lens -> openClip(recipe.clip(lens.slot()), media))
+                .toList());
+    }
+
+    /** Opens one clip below a media folder, as {@link #open} does. */
+    public static TakeClip openClip(ClipRef ref, Path media) {
+        Path file = resolve(media, ref.file());
+        if (!Files.isRegularFile(file)) {
+            throw new MediaException(
+                    file,
+                    ref.file() + " (lens " + ref.slot()
+                            + ") is not in the media folder. Put it back, or name its folder.");
         }
-        return new Take(clips);
+        if (!ContentHash.of(file).equals(ref.sha256())) {
+            throw new MediaException(
+                    file,
+                    ref.file() + " (lens " + ref.slot()
+                            + ") is not the file the recipe was made for: its content has changed."
+                            + " Put the original back.");
+        }
+        return TakeClip.open(ref, file);
     }
 
     /** A path below a folder, links resolved; refuses what leads out of it. */

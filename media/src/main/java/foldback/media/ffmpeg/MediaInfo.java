@@ -38,7 +38,25 @@ public record MediaInfo(String container, double durationSeconds, Optional<Video
             double startSeconds,
             double durationSeconds,
             int rotation,
-            Optional<String> projection) {}
+            Optional<String> projection) {
+
+        /** The same stream scaled to another size. */
+        public Video withSize(int newWidth, int newHeight) {
+            return new Video(
+                    codec,
+                    newWidth,
+                    newHeight,
+                    decodeFormat,
+                    format,
+                    tags,
+                    assumed,
+                    frameRate,
+                    startSeconds,
+                    durationSeconds,
+                    rotation,
+                    projection);
+        }
+    }
 
     /** A sound stream. */
     public record Audio(int index, String codec, int channels, int sampleRate, double startSeconds) {}

@@ -12,10 +12,12 @@ import foldback.engine.document.RigJson;
 import foldback.media.ContentHash;
 import foldback.web.FoldbackProperties;
 import foldback.web.Role;
+import foldback.web.preview.OpenTakes;
 import foldback.web.project.Project;
 import foldback.web.project.ProjectRepository;
 import foldback.web.project.Take;
 import foldback.web.project.TakeRepository;
+import foldback.web.proxy.ProxyOrders;
 import foldback.web.recipe.Recipes;
 import foldback.web.rigcard.RigCards;
 import java.io.IOException;
@@ -45,6 +47,8 @@ class DemoProject {
     private final TakeRepository takes;
     private final Recipes recipes;
     private final RigCards cards;
+    private final OpenTakes opened;
+    private final ProxyOrders orders;
     private final Clock clock;
 
     DemoProject(
@@ -53,12 +57,16 @@ class DemoProject {
             TakeRepository takes,
             Recipes recipes,
             RigCards cards,
+            OpenTakes opened,
+            ProxyOrders orders,
             Clock clock) {
         this.properties = properties;
         this.projects = projects;
         this.takes = takes;
         this.recipes = recipes;
         this.cards = cards;
+        this.opened = opened;
+        this.orders = orders;
         this.clock = clock;
     }
 
@@ -83,6 +91,7 @@ class DemoProject {
         Recipe recipe = new Recipe(
                 FrameRate.parse("25"), clips, rig, "rig card " + rig.name(), Balance.NONE, Seams.DEFAULT, Level.NONE);
         recipes.start(take.id(), recipe, "Bring in the take");
+        orders.want(opened.of(recipe));
         LOG.info("the demo project is there");
     }
 }

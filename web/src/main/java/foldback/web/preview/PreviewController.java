@@ -1,6 +1,5 @@
 package foldback.web.preview;
 
-import foldback.core.picture.Frame;
 import foldback.core.recipe.Recipe;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
@@ -32,6 +31,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/takes/{takeId}")
 class PreviewController {
     private static final float QUALITY = 0.88f;
+    /** Tells the page whether a picture comes from proxies or from the originals. */
+    private static final String FROM_HEADER = "Foldback-From";
+
     private static final int MAX_HALVINGS = 3;
     private static final int THUMBNAIL_WIDTH = 640;
     private final Recipes recipes;
@@ -91,17 +93,18 @@ class PreviewController {
         throw new IllegalArgumentException("The take has no lens '" + slot + "'.");
     }
 
-    private Frame sphere(Recipe recipe, double seconds, int width) throws InterruptedException {
+    private Previewer.Picture sphere(Recipe recipe, double seconds, int width) throws InterruptedException {
         return previewer.sphere(recipe, takes.of(recipe), seconds, new Canvas(width, width / 2));
     }
 
-    private static ResponseEntity<byte[]> picture(Frame frame, boolean immutable) {
+    private static ResponseEntity<byte[]> picture(Previewer.Picture picture, boolean immutable) {
         CacheControl cache = immutable
                 ? CacheControl.maxAge(Duration.ofDays(30)).cachePrivate().immutable()
                 : CacheControl.noStore();
         return ResponseEntity.ok()
                 .contentType(MediaType.IMAGE_JPEG)
                 .cacheControl(cache)
-                .body(JpegWriter.encode(frame, QUALITY));
+                .header(FROM_HEADER, picture.fromProxies() ? "proxies" : "originals")
+                .body(JpegWriter.encode(picture.frame(), QUALITY));
     }
 }

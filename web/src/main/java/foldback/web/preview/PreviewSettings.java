@@ -1,6 +1,8 @@
 package foldback.web.preview;
 
 import foldback.engine.preview.Previewer;
+import foldback.engine.proxy.Proxies;
+import foldback.web.FoldbackProperties;
 import foldback.web.Role;
 import java.time.Clock;
 import org.springframework.context.annotation.Bean;
@@ -14,8 +16,13 @@ class PreviewSettings {
 
     @Bean
     @Profile(Role.PAGES)
-    Previewer previewer() {
-        return new Previewer(FRAME_CACHE_BYTES, Runtime.getRuntime().availableProcessors());
+    Previewer previewer(Proxies proxies) {
+        return new Previewer(proxies, FRAME_CACHE_BYTES, Runtime.getRuntime().availableProcessors());
+    }
+
+    @Bean
+    Proxies proxies(FoldbackProperties properties) {
+        return new Proxies(properties.work().resolve("proxies"));
     }
 
     @Bean

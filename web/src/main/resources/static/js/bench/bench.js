@@ -5,6 +5,7 @@ import { startHandover } from "./handoverDialog.js";
 import { startKeys } from "./keys.js";
 import { startLedger } from "./ledger.js";
 import { startPanes } from "./pane/panes.js";
+import { startProxies } from "./proxies.js";
 import { startSheets } from "./sheet/sheets.js";
 import { Store } from "./store.js";
 
@@ -40,6 +41,7 @@ try {
   panes.open();
   startKeys(store, panes, toggleTheme, openHandover);
   document.body.dataset.ready = "yes";
+  startProxies(store);
 } catch (failure) {
   toast(failure.message);
 }

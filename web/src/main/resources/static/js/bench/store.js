@@ -107,14 +107,19 @@ export class Store extends EventTarget {
     return this.queue;
   }
 
-  /** The picture of the sphere at the moment, as an ImageBitmap; null where a newer state overtook it. */
+  /**
+   * The picture of the sphere at the moment, null where a newer state overtook it.
+   * @returns {Promise<?{bitmap: ImageBitmap, from: "proxies"|"originals"}>}
+   */
   async sphere(width, signal) {
     const query = `t=${this.time.toFixed(6)}&width=${width}`;
     const unsaved = Object.keys(this.draft).length > 0;
     const response = unsaved
       ? await ask(`${this.path}/sphere?${query}`, { body: this.patch("", this.draft), signal })
       : await ask(`${this.path}/revisions/${this.kept.revision}/sphere?${query}`, { signal });
-    return response.status === 204 ? null : createImageBitmap(await response.blob());
+    return response.status === 204
+      ? null
+      : { bitmap: await createImageBitmap(await response.blob()), from: response.headers.get("Foldback-From") };
   }
 
   async lensPicture(slot, halvings, signal) {

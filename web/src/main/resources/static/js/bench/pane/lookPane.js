@@ -14,9 +14,9 @@ export class LookPane {
     );
     this.pictures = latest(async (signal) => {
       const dragged = Object.keys(store.draft).length > 0;
-      const bitmap = await store.sphere(dragged ? DRAG_WIDTH : WIDTH, signal);
-      if (bitmap) {
-        this.view.show(bitmap);
+      const picture = await store.sphere(dragged ? DRAG_WIDTH : WIDTH, signal);
+      if (picture) {
+        this.view.show(picture.bitmap);
         host.dataset.shown = String(Number(host.dataset.shown ?? 0) + 1);
         pane.note("");
       }

@@ -46,11 +46,12 @@ export class SpherePane {
     const shown = this.surface.now() * full * (window.devicePixelRatio || 1);
     const dragged = Object.keys(this.store.draft).length > 0;
     const width = dragged ? PREVIEW_WIDTH : shown > PREVIEW_WIDTH * 1.4 ? full : PREVIEW_WIDTH;
-    const bitmap = await this.store.sphere(width, signal);
-    if (bitmap) {
+    const picture = await this.store.sphere(width, signal);
+    if (picture) {
       this.host.dataset.shown = String(Number(this.host.dataset.shown ?? 0) + 1);
       this.shownWidth = width;
-      this.surface.show(bitmap, { width: full, height: full / 2 });
+      this.from = picture.from;
+      this.surface.show(picture.bitmap, { width: full, height: full / 2 });
       this.pane.note("");
     }
   }
@@ -58,7 +59,8 @@ export class SpherePane {
   caption(percent) {
     const full = this.fullWidth();
     const coarse = this.shownWidth < full && percent > (140 * this.shownWidth) / full;
-    this.pane.says(`${full} x ${full / 2} at ${percent}%${coarse ? ", getting finer" : ""}`);
+    const from = this.from === "proxies" ? ", from proxies" : "";
+    this.pane.says(`${full} x ${full / 2} at ${percent}%${coarse ? ", getting finer" : from}`);
   }
 
   drawGrid(g, o) {

@@ -1,0 +1,123 @@
+package foldback.engine.proxy;
+
+import foldback.core.picture.Frame;
+import foldback.media.MediaException;
+import foldback.media.ffmpeg.GroupDecoder;
+import foldback.media.ffmpeg.MediaInfo;
+import java.io.IOException;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.List;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.RejectedExecutionException;
+import java.util.stream.IntStream;
+
+/**
+ * Decodes proxies with decoders that wait ready; each serves once and is replaced in the background. Safe for many threads.
+ */
+public final class ProxyDecoders implements AutoCloseable {
+    /** Enough for two moments of two lenses or most of one of six. */
+    private static final int MOST_READY = 4;
+
+    private final Deque<Ready> ready = new ArrayDeque<>();
+    private final ExecutorService starter = Executors.newSingleThreadExecutor(task -> {
+        Thread thread = new Thread(task, "start-decoders");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    private record Kind(String layout, int width, int height) {
+        static Kind of(MediaInfo.Video video) {
+            return new Kind(video.decodeFormat(), video.width(), video.height());
+        }
+    }
+
+    private record Ready(Kind kind, GroupDecoder decoder) {}
+
+    /**
+     * Decodes from the key frame before a frame on up to it.
+     *
+     * @return the frames, the last of which is the one asked for
+     * @throws MediaException where the proxy cannot be read; it may be deleted and made again
+     */
+    public List<Frame> upTo(Proxy proxy, int number) {
+        int key = proxy.pictures().keyBefore(number);
+        MediaInfo.Video video = proxy.video();
+        List<Frame> frames = IntStream.rangeClosed(key, number)
+                .mapToObj(n -> Frame.allocate(video.format(), video.tags(), video.width(), video.height()))
+                .toList();
+        try (GroupDecoder decoder = take(video)) {
+            decoder.decode(proxy.pictures().coded(key, number), frames);
+            return frames;
+        } catch (IOException failed) {
+            throw new MediaException(
+                    proxy.pictures().file(),
+                    "The proxy of " + proxy.clip().ref().file() + " cannot be read: " + failed.getMessage()
+                            + ". Try again; if it stays so, delete the folder of proxies: they are made again.",
+                    failed);
+        } finally {
+            replace(video);
+        }
+    }
+
+    private GroupDecoder take(MediaInfo.Video video) throws IOException {
+        GroupDecoder found = null;
+        synchronized (ready) {
+            for (Ready one : List.copyOf(ready)) {
+                if (found == null && one.kind().equals(Kind.of(video))) {
+                    ready.remove(one);
+                    // One that was ended from outside while it waited is left out.
+                    found = one.decoder().isAlive() ? one.decoder() : null;
+                }
+            }
+        }
+        return found != null ? found : new GroupDecoder(video);
+    }
+
+    /** Starts decoders until enough of this kind are ready; those of other kinds make room. */
+    private void replace(MediaInfo.Video video) {
+        try {
+            starter.execute(() -> {
+                try {
+                    while (missing(Kind.of(video))) {
+                        add(new Ready(Kind.of(video), new GroupDecoder(video)));
+                    }
+                } catch (IOException notStarted) {
+                    // The next moment starts its own, and says why that fails.
+                }
+            });
+        } catch (RejectedExecutionException closed) {
+            // Nobody asks any more.
+        }
+    }
+
+    private boolean missing(Kind kind) {
+        synchronized (ready) {
+            return !starter.isShutdown()
+                    && ready.stream().filter(one -> one.kind().equals(kind)).count() < MOST_READY;
+        }
+    }
+
+    private void add(Ready one) {
+        synchronized (ready) {
+            if (starter.isShutdown()) {
+                one.decoder().close();
+                return;
+            }
+            ready.addLast(one);
+            if (ready.size() > 2 * MOST_READY) {
+                ready.removeFirst().decoder().close();
+            }
+        }
+    }
+
+    @Override
+    public void close() {
+        synchronized (ready) {
+            starter.shutdown();
+            ready.forEach(one -> one.decoder().close());
+            ready.clear();
+        }
+    }
+}

@@ -1,0 +1,107 @@
+package foldback.web.proxy;
+
+import com.github.kagkarlsson.scheduler.SchedulerClient;
+import com.github.kagkarlsson.scheduler.jdbc.MariaDBJdbcCustomization;
+import com.github.kagkarlsson.scheduler.task.TaskInstance;
+import foldback.core.recipe.ClipRef;
+import foldback.engine.proxy.Proxies;
+import foldback.engine.take.Take;
+import foldback.engine.take.TakeClip;
+import java.time.Clock;
+import java.util.List;
+import java.util.Objects;
+import javax.sql.DataSource;
+import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Which proxies are asked for, and how far they are. */
+@Service
+public class ProxyOrders {
+    static final String TASK = "proxy";
+    static final String TABLE = "scheduled_proxies";
+    private final ProxyOrderRepository orders;
+    private final Proxies proxies;
+    private final SchedulerClient client;
+    private final Clock clock;
+
+    ProxyOrders(ProxyOrderRepository orders, Proxies proxies, DataSource source, Clock clock) {
+        this.orders = orders;
+        this.proxies = proxies;
+        this.clock = clock;
+        this.client = SchedulerClient.Builder.create(new TransactionAwareDataSourceProxy(source))
+                .tableName(TABLE)
+                .jdbcCustomization(new MariaDBJdbcCustomization(true))
+                .build();
+    }
+
+    /**
+     * How far the proxies of a take are.
+     *
+     * @param ready whether pictures come from them
+     * @param share that is made, 0 to 1
+     * @param message why one cannot be made, or empty
+     */
+    public record Status(boolean ready, double share, String message) {}
+
+    /** Asks for the proxies of a take that are not there; synchronised, so that two pages do not ask at once. */
+    @Transactional
+    public synchronized void want(Take take) {
+        for (TakeClip clip : take.clips()) {
+            if (proxies.of(clip).isEmpty()) {
+                ClipRef ref = clip.ref();
+                ProxyOrder order = orders.findById(ref.sha256()).orElse(null);
+                if (order == null) {
+                    orders.save(new ProxyOrder(ref.sha256(), ref.file()));
+                } else if (order.state() != ProxyOrder.State.WAITING) {
+                    order.renew(ref.file());
+                }
+                client.scheduleIfNotExists(new TaskInstance<Void>(TASK, ref.sha256()), clock.instant());
+            }
+        }
+    }
+
+    @Transactional(readOnly = true)
+    public Status status(Take take) {
+        double share = 0;
+        boolean ready = true;
+        for (TakeClip clip : take.clips()) {
+            boolean there = proxies.of(clip).isPresent();
+            ready &= there;
+            share += there
+                    ? 1
+                    : orders.findById(clip.ref().sha256())
+                            .map(ProxyOrder::share)
+                            .orElse(0.0);
+        }
+        List<String> messages = take.clips().stream()
+                .map(clip -> orders.findById(clip.ref().sha256()).orElse(null))
+                .filter(Objects::nonNull)
+                .map(ProxyOrder::message)
+                .filter(message -> !message.isEmpty())
+                .distinct()
+                .toList();
+        return new Status(ready, share / take.clips().size(), String.join(" ", messages));
+    }
+
+    /** The clip that an order is for; its slot does not matter. */
+    @Transactional(readOnly = true)
+    ClipRef clip(String sha256) {
+        return new ClipRef("A", orders.findById(sha256).orElseThrow().file(), sha256, 0);
+    }
+
+    @Transactional
+    void progress(String sha256, double share) {
+        orders.findById(sha256).ifPresent(order -> order.progress(share));
+    }
+
+    @Transactional
+    void done(String sha256) {
+        orders.findById(sha256).ifPresent(ProxyOrder::done);
+    }
+
+    @Transactional
+    void failed(String sha256, String message) {
+        orders.findById(sha256).ifPresent(order -> order.failed(message));
+    }
+}
