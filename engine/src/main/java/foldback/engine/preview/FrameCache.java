@@ -9,7 +9,6 @@ import foldback.engine.proxy.ProxyDecoders;
 import foldback.engine.take.TakeClip;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.FrameReader;
-import java.util.List;
 
 /** Decoded frames by what they came from; bounded by bytes. */
 final class FrameCache implements AutoCloseable {
@@ -31,25 +30,18 @@ final class FrameCache implements AutoCloseable {
         return frames.get(new Key(clip.ref().sha256(), false, number, halvings), key -> decode(clip, number, halvings));
     }
 
-    /** The same from a proxy; what was decoded on the way is kept, too. */
+    /** The same from a proxy. */
     Frame frame(Proxy proxy, int number, int halvings) {
-        if (halvings > 0) {
-            return frames.get(
-                    key(proxy, number, halvings), key -> FrameHalver.half(frame(proxy, number, halvings - 1)));
+        Key key = new Key(proxy.clip().ref().sha256(), true, number, halvings);
+        if (halvings == 0) {
+            return frames.get(key, k -> decoders.frame(proxy, number));
         }
-        Frame known = frames.getIfPresent(key(proxy, number, 0));
-        if (known != null) {
-            return known;
+        Frame known = frames.getIfPresent(key);
+        if (known == null) {
+            known = FrameHalver.half(frame(proxy, number, halvings - 1));
+            frames.put(key, known);
         }
-        List<Frame> group = decoders.upTo(proxy, number);
-        for (int i = 0; i < group.size(); i++) {
-            frames.put(key(proxy, number - group.size() + 1 + i, 0), group.get(i));
-        }
-        return group.get(group.size() - 1);
-    }
-
-    private static Key key(Proxy proxy, int number, int halvings) {
-        return new Key(proxy.clip().ref().sha256(), true, number, halvings);
+        return known;
     }
 
     private static Frame decode(TakeClip clip, int number, int halvings) {

@@ -8,10 +8,10 @@ import java.io.IOException;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
-import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
-import java.util.stream.IntStream;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
 
 /**
  * Decodes proxies with decoders that wait ready; each serves once and is replaced in the background. Safe for many threads.
@@ -20,8 +20,11 @@ public final class ProxyDecoders implements AutoCloseable {
     /** Enough for two moments of two lenses or most of one of six. */
     private static final int MOST_READY = 4;
 
+    /** The picture that is being made needs the processors first. */
+    private static final long RESTOCK_AFTER_MILLIS = 150;
+
     private final Deque<Ready> ready = new ArrayDeque<>();
-    private final ExecutorService starter = Executors.newSingleThreadExecutor(task -> {
+    private final ScheduledExecutorService starter = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "start-decoders");
         thread.setDaemon(true);
         return thread;
@@ -36,20 +39,17 @@ public final class ProxyDecoders implements AutoCloseable {
     private record Ready(Kind kind, GroupDecoder decoder) {}
 
     /**
-     * Decodes from the key frame before a frame on up to it.
+     * Decodes a frame of a proxy.
      *
-     * @return the frames, the last of which is the one asked for
      * @throws MediaException where the proxy cannot be read; it may be deleted and made again
      */
-    public List<Frame> upTo(Proxy proxy, int number) {
+    public Frame frame(Proxy proxy, int number) {
         int key = proxy.pictures().keyBefore(number);
         MediaInfo.Video video = proxy.video();
-        List<Frame> frames = IntStream.rangeClosed(key, number)
-                .mapToObj(n -> Frame.allocate(video.format(), video.tags(), video.width(), video.height()))
-                .toList();
+        Frame frame = Frame.allocate(video.format(), video.tags(), video.width(), video.height());
         try (GroupDecoder decoder = take(video)) {
-            decoder.decode(proxy.pictures().coded(key, number), frames);
-            return frames;
+            decoder.decodeLast(proxy.pictures().coded(key, number), number - key + 1, frame);
+            return frame;
         } catch (IOException failed) {
             throw new MediaException(
                     proxy.pictures().file(),
@@ -78,15 +78,18 @@ public final class ProxyDecoders implements AutoCloseable {
     /** Starts decoders until enough of this kind are ready; those of other kinds make room. */
     private void replace(MediaInfo.Video video) {
         try {
-            starter.execute(() -> {
-                try {
-                    while (missing(Kind.of(video))) {
-                        add(new Ready(Kind.of(video), new GroupDecoder(video)));
-                    }
-                } catch (IOException notStarted) {
-                    // The next moment starts its own, and says why that fails.
-                }
-            });
+            starter.schedule(
+                    () -> {
+                        try {
+                            while (missing(Kind.of(video))) {
+                                add(new Ready(Kind.of(video), new GroupDecoder(video)));
+                            }
+                        } catch (IOException notStarted) {
+                            // The next moment starts its own, and says why that fails.
+                        }
+                    },
+                    RESTOCK_AFTER_MILLIS,
+                    TimeUnit.MILLISECONDS);
         } catch (RejectedExecutionException closed) {
             // Nobody asks any more.
         }

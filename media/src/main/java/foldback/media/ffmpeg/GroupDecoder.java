@@ -5,7 +5,6 @@ import foldback.media.process.Child;
 import foldback.media.process.Children;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.util.List;
 
 /**
  * A decoder that was started before its pictures are known and waits for them: starting FFmpeg takes several times as long
@@ -25,18 +24,19 @@ public final class GroupDecoder implements AutoCloseable {
     }
 
     /**
-     * Decodes pictures from a key picture on.
+     * Decodes pictures from a key picture on and gives the last.
      *
      * @param coded as {@link PictureIndex#coded} gives them
-     * @param frames for each picture the frame to fill
+     * @param pictures how many these are
+     * @param frame filled with one after the other, at last with the last
      * @throws IOException where the decoder ended early
      */
-    public void decode(byte[] coded, List<Frame> frames) throws IOException {
+    public void decodeLast(byte[] coded, int pictures, Frame frame) throws IOException {
         // Written beside the reading: the decoder takes no more while nobody takes what it gives.
         Thread feeder = new Thread(() -> feed(coded), "feed-decoder");
         feeder.setDaemon(true);
         feeder.start();
-        for (Frame frame : frames) {
+        for (int i = 0; i < pictures; i++) {
             if (!raw.read(child.output(), frame)) {
                 throw new IOException("the decoder ended: " + MediaProbe.lastLine(child.errors()));
             }

@@ -21,7 +21,7 @@ public final class ProxyEncoder {
     public static final int GROUP = 12;
 
     /** Nicer than renders: until a proxy is there, pictures come from the original. */
-    private static final int NICENESS = 10;
+    private static final int NICENESS = 7;
 
     private static final String QUALITY = "20";
 

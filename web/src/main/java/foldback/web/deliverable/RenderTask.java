@@ -28,7 +28,7 @@ import org.springframework.transaction.TransactionException;
 class RenderTask {
     private static final Logger LOG = LoggerFactory.getLogger(RenderTask.class);
     private static final long TELL_EVERY_NANOS = 500_000_000L;
-    private static final int ENCODER_NICENESS = 5;
+    private static final int ENCODER_NICENESS = 3;
     private final Deliverables deliverables;
     private final FoldbackProperties properties;
 
