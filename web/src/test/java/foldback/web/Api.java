@@ -1,5 +1,10 @@
 package foldback.web;
 
+import foldback.core.recipe.Recipe;
+import foldback.engine.document.RecipeJson;
+import foldback.web.project.Take;
+import foldback.web.project.TakeRepository;
+import foldback.web.recipe.Recipes;
 import java.io.IOException;
 import java.net.CookieManager;
 import java.net.HttpCookie;
@@ -59,16 +64,20 @@ final class Api {
         return new Answer(response.statusCode(), response.body());
     }
 
-    /** The state of a new take that no other test changes: the demo take's recipe as its first revision. */
+    /** A new take that no other test changes, with the demo take's recipe as its first revision. */
     long freshTake() {
-        var takes = server.bean(foldback.web.project.TakeRepository.class);
-        var recipes = server.bean(foldback.web.recipe.Recipes.class);
-        var demo = takes.findById(1L).orElseThrow();
-        var take = takes.save(new foldback.web.project.Take(demo.projectId(), "Test take", 9));
-        recipes.start(
-                take.id(),
-                foldback.engine.document.RecipeJson.read(recipes.revision(1L, 1).recipe()),
-                "Bring in the take");
+        return freshTake(demoRecipe());
+    }
+
+    long freshTake(Recipe recipe) {
+        TakeRepository takes = server.bean(TakeRepository.class);
+        Take demo = takes.findById(1L).orElseThrow();
+        Take take = takes.save(new Take(demo.projectId(), "Test take", 9));
+        server.bean(Recipes.class).start(take.id(), recipe, "Bring in the take");
         return take.id();
+    }
+
+    Recipe demoRecipe() {
+        return RecipeJson.read(server.bean(Recipes.class).revision(1L, 1).recipe());
     }
 }

@@ -14,6 +14,7 @@ import foldback.media.ffmpeg.StreamHash;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.List;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -121,6 +122,65 @@ class DeliverablesTest {
         api.post("/api/deliverables/" + id + "/retry", "");
         assertThat(find(api, id).path("state").asString()).isEqualTo("waiting");
         assertThat(api.get("/api/deliverables/" + id + "/file").status()).isEqualTo(404);
+    }
+
+    @Test
+    void aWorkingOneStopsWhenCancelledAndGoesOnWhenStartedAgain(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        String queue = "/api/takes/" + api.freshTake() + "/deliverables";
+        long id = api.post(queue, order("Stopped", 1280, 6)).json().path("id").asLong();
+        Process worker = server.startWorker();
+        try {
+            Awaitility.await()
+                    .atMost(Duration.ofSeconds(120))
+                    .pollInterval(Duration.ofMillis(50))
+                    .until(() -> find(api, id).path("framesDone").asLong() > 20);
+            api.post("/api/deliverables/" + id + "/cancel", "");
+            await(api, id, "cancelled");
+            assertThat(find(api, id).path("message").asString()).contains("Finished parts are kept");
+            assertThat(server.home.resolve("deliverables").resolve("Stopped.mp4"))
+                    .doesNotExist();
+            api.post("/api/deliverables/" + id + "/retry", "");
+            await(api, id, "done");
+        } finally {
+            worker.destroy();
+            worker.waitFor();
+        }
+        assertThat(find(api, id).path("verified").path("frames").asInt()).isEqualTo(150);
+    }
+
+    /** A limit on the size of files stands for the end of a disk: writing fails in the same way. */
+    @Test
+    void aFullDiskFailsTheRenderByNameAndTheQueueGoesOn(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        String queue = "/api/takes/" + api.freshTake() + "/deliverables";
+        long large =
+                api.post(queue, order("Too large", 1920, 1)).json().path("id").asLong();
+        long small = api.post(queue, order("Small enough", 128, 0.4))
+                .json()
+                .path("id")
+                .asLong();
+        Process worker =
+                server.startWorker(List.of("bash", "-c", "trap '' XFSZ; ulimit -f 160; exec \"$@\"", "limited"));
+        try {
+            await(api, large, "failed");
+            await(api, small, "done");
+        } finally {
+            worker.destroy();
+            worker.waitFor();
+        }
+        assertThat(find(api, large).path("message").asString())
+                .contains("The disk is full")
+                .contains("Make room");
+        assertThat(server.home.resolve("deliverables").resolve("Too large.mp4")).doesNotExist();
+        api.post("/api/deliverables/" + large + "/retry", "");
+        worker = server.startWorker();
+        try {
+            await(api, large, "done");
+        } finally {
+            worker.destroy();
+            worker.waitFor();
+        }
     }
 
     @Test

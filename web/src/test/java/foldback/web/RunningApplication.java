@@ -81,7 +81,13 @@ public final class RunningApplication implements ParameterResolver {
 
         /** Starts a worker process of its own, as an installation does. */
         Process startWorker() throws Exception {
-            List<String> command = new ArrayList<>(List.of(
+            return startWorker(List.of());
+        }
+
+        /** The same through a command that runs another one. */
+        Process startWorker(List<String> through) throws Exception {
+            List<String> command = new ArrayList<>(through);
+            command.addAll(List.of(
                     Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                     "-Xmx600m",
                     "-cp",

@@ -85,6 +85,10 @@ public final class FrameReader implements AutoCloseable {
         }
     }
 
+    long pid() {
+        return child.pid();
+    }
+
     @Override
     public void close() {
         child.close();

@@ -12,6 +12,10 @@ import java.util.concurrent.TimeUnit;
  */
 public final class Child implements AutoCloseable {
     private static final int KEPT_ERROR_BYTES = 8192;
+    /** What Java adds to the number of the signal that ended a process. */
+    private static final int SIGNALLED = 128;
+
+    private static final int SIGXFSZ = 25;
 
     private final Process process;
     private final StringBuilder errors = new StringBuilder();
@@ -52,6 +56,11 @@ public final class Child implements AutoCloseable {
         synchronized (errors) {
             return errors.toString().strip();
         }
+    }
+
+    /** Whether a child that has ended was ended by the system because a file would have become larger than allowed. */
+    public boolean metFileSizeLimit() {
+        return !process.isAlive() && process.exitValue() == SIGNALLED + SIGXFSZ;
     }
 
     @Override

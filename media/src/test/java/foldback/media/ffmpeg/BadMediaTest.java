@@ -83,6 +83,32 @@ class BadMediaTest {
         }
     }
 
+    @Test
+    void aDecoderThatIsKilledInMidFrameIsSaidAndTheClipStaysReadable() throws Exception {
+        Path clip = folder.resolve("shot.mp4");
+        write(clip, 120);
+        MediaInfo.Video video = MediaProbe.probe(clip).video().orElseThrow();
+        Frame frame = Frame.allocate(video.format(), video.tags(), 640, 320);
+        try (FrameReader reader = new FrameReader(FrameIndex.read(clip), video, 0, 640, 320, 0)) {
+            assertThat(reader.next(frame)).isTrue();
+            // A frame is larger than the pipe: the decoder stands in the middle of one.
+            assertThat(Children.run(List.of("kill", "-9", Long.toString(reader.pid())))
+                            .code())
+                    .isZero();
+            assertThatThrownBy(() -> {
+                        while (reader.next(frame)) {
+                            assertThat(reader).isNotNull();
+                        }
+                    })
+                    .isInstanceOf(MediaException.class)
+                    .hasMessageContaining("shot.mp4")
+                    .hasMessageContaining("stopped in the middle of a frame");
+        }
+        try (FrameReader again = new FrameReader(FrameIndex.read(clip), video, 100, 640, 320, 0)) {
+            assertThat(again.next(frame)).isTrue();
+        }
+    }
+
     private static EncoderSettings settings() {
         return new EncoderSettings(
                 640,
