@@ -1,0 +1,54 @@
+package foldback.core.stitch;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import foldback.core.rig.ReadyRigs;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class WeigherTest {
+    private static final double FEATHER = Math.toRadians(6);
+    private final Weigher two = new Weigher(ReadyRigs.twoBackToBack().lenses(), FEATHER);
+
+    @ParameterizedTest
+    @CsvSource({"-9, 0", "-3, 0", "0, 128", "1.5, 216", "3, 256", "9, 256"})
+    void theRampIsASmoothStepOverTheFeather(double sideDegrees, int expected) {
+        // 1.5 degrees are a quarter of the feather off the seam: s = 3/4, s^2 (3 - 2s) = 27/32.
+        int[] weights = weigh(Math.toRadians(sideDegrees), 400, 400);
+        assertThat(weights[0]).isEqualTo(expected);
+        assertThat(weights[0] + weights[1]).isEqualTo(256);
+    }
+
+    @Test
+    void whereOneLensEndsTheOtherIsShownWhateverTheSeamSays() {
+        assertThat(weigh(Math.toRadians(-8), 1, 0)).containsExactly(256, 0);
+        assertThat(weigh(0, 0, 0)).containsExactly(0, 0);
+        // A lens fades out towards its rim: near it the other one has nearly all.
+        assertThat(weigh(0, 1, 400)[1]).isGreaterThan(240);
+    }
+
+    @Test
+    void theSeamOfTwoOppositeLensesIsHalfWayAndDistancesAreAngles() {
+        double right = Math.PI / 2;
+        assertThat(two.sideOf(0, 1, right, right)).isCloseTo(0, within(1e-12));
+        double off = Math.toRadians(4);
+        assertThat(two.sideOf(0, 1, right - off, right + off)).isCloseTo(off, within(1e-9));
+        assertThat(two.sideOf(1, 0, right + off, right - off)).isCloseTo(-off, within(1e-9));
+    }
+
+    @Test
+    void aFeatherIsNoWiderThanTheOverlap() {
+        Weigher wide = new Weigher(ReadyRigs.twoBackToBack().lenses(), Math.toRadians(90));
+        // 195 degrees twice leave 15 on each side.
+        assertThat(Math.toDegrees(wide.rampBetween(0, 1))).isCloseTo(15, within(1e-9));
+        assertThat(two.rampBetween(0, 1)).isEqualTo(FEATHER);
+    }
+
+    private int[] weigh(double side, double depthA, double depthB) {
+        int[] weights = new int[2];
+        two.weigh(new double[] {0, side, -side, 0}, new double[] {depthA, depthB}, new double[2], weights);
+        return weights;
+    }
+}
