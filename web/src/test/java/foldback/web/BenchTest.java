@@ -1,0 +1,225 @@
+package foldback.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.util.List;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.interactions.Actions;
+import org.openqa.selenium.interactions.WheelInput;
+import org.openqa.selenium.support.ui.Select;
+
+/** The controls of the bench, each as a hand uses it. */
+@ExtendWith(RunningApplication.class)
+class BenchTest {
+    private static final Duration SOON = Duration.ofSeconds(30);
+    private Browser browser;
+    private Api api;
+    private long take;
+
+    @BeforeEach
+    void open(RunningApplication.Server server) throws Exception {
+        api = new Api(server);
+        take = api.freshTake();
+        browser = new Browser();
+        load(server);
+    }
+
+    @AfterEach
+    void close() {
+        browser.close();
+    }
+
+    private void load(RunningApplication.Server server) {
+        browser.driver.get(server.uri("/takes/" + take).toString());
+        browser.await(SOON)
+                .until(driver ->
+                        !driver.findElements(By.cssSelector("body[data-ready]")).isEmpty());
+        shownTimes("pane-sphere", 1);
+    }
+
+    private void shownTimes(String pane, int times) {
+        browser.await(SOON)
+                .until(driver -> driver.findElements(By.cssSelector("[data-test='" + pane + "'][data-shown]")).stream()
+                        .anyMatch(view -> Integer.parseInt(view.getDomAttribute("data-shown")) >= times));
+    }
+
+    private void revision(int number) {
+        browser.await(SOON).until(driver -> browser.find("kept").getText().equals("Kept, revision " + number));
+    }
+
+    private void stage(String stage) {
+        browser.driver
+                .findElement(By.cssSelector("[data-stage=" + stage + "] button"))
+                .click();
+    }
+
+    private String figure(String stage) {
+        return browser.driver
+                .findElement(By.cssSelector("[data-stage=" + stage + "] [data-part=figure]"))
+                .getText();
+    }
+
+    private void keys(CharSequence... keys) {
+        browser.driver.findElement(By.tagName("body")).sendKeys(keys);
+    }
+
+    private void type(String field, String value) {
+        WebElement input = browser.find(field);
+        input.sendKeys(Keys.chord(Keys.CONTROL, "a"), value, Keys.ENTER);
+    }
+
+    @Test
+    void numbersOfEveryStageAreKeptAndTold(RunningApplication.Server server) throws Exception {
+        stage("seams");
+        type("feather", "7.5");
+        revision(2);
+        assertThat(figure("seams")).isEqualTo("feather 7.5°");
+        type("meeting", "2,5");
+        revision(3);
+        stage("rig");
+        type("turn-yaw_deg", "1.25");
+        revision(4);
+        stage("balance");
+        type("trim-B-exposure_stops", "0.3");
+        revision(5);
+        // What is no number is marked, and nothing is kept.
+        type("trim-B-red_stops", "warm");
+        assertThat(browser.find("trim-B-red_stops").getDomAttribute("class")).contains("wrong");
+        browser.find("trim-B-red_stops").sendKeys(Keys.ESCAPE);
+        // A number beyond its bounds is taken to them.
+        type("trim-B-red_stops", "99");
+        revision(6);
+        assertThat(browser.find("trim-B-red_stops").getDomProperty("value")).isEqualTo("6.00");
+
+        var recipe = api.get("/api/takes/" + take).json().path("recipe");
+        assertThat(recipe.path("seams").path("meeting_m").asDouble()).isEqualTo(2.5);
+        assertThat(recipe.path("rig").path("source").asString()).isEqualTo("set by hand");
+        assertThat(recipe.path("rig").path("lenses").get(0).path("yaw_deg").asDouble())
+                .isEqualTo(1.25);
+
+        // Closing the page loses nothing; undo goes on where it was.
+        load(server);
+        assertThat(browser.find("kept").getText()).isEqualTo("Kept, revision 6");
+        keys(Keys.chord(Keys.CONTROL, "z"));
+        revision(5);
+        keys(Keys.chord(Keys.CONTROL, Keys.SHIFT, "Z"));
+        revision(6);
+    }
+
+    @Test
+    void oneActionEvensTheLensesAndSaysHowFar() {
+        stage("balance");
+        assertThat(figure("balance")).isEqualTo("not evened");
+        browser.find("even").click();
+        revision(2);
+        assertThat(figure("balance")).endsWith("stops left");
+        double left = Double.parseDouble(figure("balance").split(" ")[0]);
+        assertThat(left).isLessThan(0.1);
+        assertThat(browser.driver
+                        .findElement(By.cssSelector("[data-stage=balance] svg"))
+                        .getDomAttribute("aria-label"))
+                .isIn("sure", "check");
+        assertThat(browser.find("sheet").getText()).contains("stops apart before");
+    }
+
+    @Test
+    void anotherRigsCardIsUsedOnlyWhereItFits() throws Exception {
+        stage("rig");
+        Select cards = new Select(browser.find("cards"));
+        browser.await(SOON).until(driver -> cards.getOptions().size() >= 3);
+        cards.selectByVisibleText("Two back-to-back fisheyes, 195°");
+        browser.find("use-card").click();
+        revision(2);
+        assertThat(figure("rig")).startsWith("Two back-to-back");
+        Select again = new Select(browser.find("cards"));
+        browser.await(SOON).until(driver -> again.getOptions().size() >= 3);
+        again.selectByVisibleText("Six around, 92° wide");
+        browser.find("use-card").click();
+        browser.await(SOON)
+                .until(driver -> !driver.findElements(By.cssSelector(".toast")).isEmpty());
+        assertThat(browser.driver.findElement(By.cssSelector(".toast")).getText())
+                .contains("has 6 lenses, the take has 2 clips");
+        assertThat(api.get("/api/takes/" + take).json().path("revision").asInt())
+                .isEqualTo(2);
+    }
+
+    @Test
+    void everyViewShowsTheMomentAndCanBeSeenOneToOne() {
+        WebElement view = browser.find("pane-view");
+        new Select(view).selectByValue("contact");
+        shownTimes("pane-contact", 1);
+        assertThat(browser.find("pane-says").getText()).isEqualTo("2 lenses at one instant");
+        new Select(browser.find("pane-view")).selectByValue("lens");
+        shownTimes("pane-lens", 1);
+        keys("x");
+        browser.await(SOON).until(driver -> browser.find("pane-says").getText().equals("1920 x 1920 at 100%"));
+        keys("w");
+        browser.await(SOON).until(driver -> !browser.find("pane-says").getText().contains("100%"));
+        new Select(browser.find("pane-view")).selectByValue("sphere");
+        shownTimes("pane-sphere", 1);
+        WebElement sphere = browser.find("pane-sphere");
+        new Actions(browser.driver)
+                .scrollFromOrigin(WheelInput.ScrollOrigin.fromElement(sphere), 0, -600)
+                .perform();
+        browser.await(SOON).until(driver -> percent(browser.find("pane-says").getText()) > 60);
+    }
+
+    private static int percent(String says) {
+        return Integer.parseInt(says.replaceAll(".* at (\\d+)%.*", "$1"));
+    }
+
+    @Test
+    void keysMoveTheMomentTheRangeTheStageAndTheLight() {
+        keys(Keys.ARROW_RIGHT);
+        keys(Keys.ARROW_RIGHT);
+        assertThat(browser.find("time").getText()).isEqualTo("0:00.08");
+        keys(Keys.chord(Keys.SHIFT, Keys.ARROW_RIGHT));
+        assertThat(browser.find("time").getText()).isEqualTo("0:01.08");
+        keys("b");
+        keys(Keys.chord(Keys.SHIFT, Keys.ARROW_RIGHT));
+        keys("e");
+        keys("h");
+        browser.await(SOON)
+                .until(driver -> "1.08".equals(browser.find("ho-from").getDomProperty("value")));
+        assertThat(browser.find("ho-to").getDomProperty("value")).isEqualTo("2.12");
+        browser.driver
+                .findElement(By.cssSelector("#handover-dialog [data-part=close]"))
+                .click();
+        keys(Keys.HOME);
+        assertThat(browser.find("time").getText()).isEqualTo("0:00.00");
+        keys(Keys.END);
+        assertThat(browser.find("time").getText()).isEqualTo("0:08.36");
+        keys("4");
+        assertThat(browser.find("sheet").findElement(By.tagName("h1")).getText())
+                .isEqualTo("Seams");
+        String before = browser.driver.findElement(By.tagName("html")).getDomAttribute("data-theme");
+        keys("t");
+        String after = browser.driver.findElement(By.tagName("html")).getDomAttribute("data-theme");
+        assertThat(after).isNotEqualTo(before);
+        keys("p");
+        shownTimes("pane-look", 1);
+        List<WebElement> panes = browser.driver.findElements(By.cssSelector(".pane"));
+        assertThat(panes).hasSize(2);
+    }
+
+    @Test
+    void whatCannotBeHandedOverIsSaidInTheDialog() {
+        keys("h");
+        WebElement to = browser.find("ho-to");
+        browser.await(SOON)
+                .until(driver ->
+                        !browser.find("ho-name").getDomProperty("value").isEmpty());
+        to.sendKeys(Keys.chord(Keys.CONTROL, "a"), "99");
+        browser.find("ho-start").click();
+        WebElement wrong = browser.driver.findElement(By.cssSelector("#handover-dialog [data-part=wrong]"));
+        browser.await(SOON).until(driver -> wrong.isDisplayed());
+        assertThat(wrong.getText()).contains("goes beyond the frames that all lenses have");
+    }
+}
