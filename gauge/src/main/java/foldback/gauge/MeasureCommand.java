@@ -64,9 +64,7 @@ final class MeasureCommand implements Callable<Integer> {
     private static Rig scaled(Rig rig, int size) {
         return new Rig(
                 rig.name(),
-                rig.lenses().stream()
-                        .map(lens -> lens.withLens(lens.lens().scaledTo(size, size)))
-                        .toList());
+                rig.lenses().stream().map(lens -> lens.scaledTo(size, size)).toList());
     }
 
     private static StitchPlan plan(Rig rig, Canvas canvas) {

@@ -1,7 +1,7 @@
 package foldback.gauge;
 
+import foldback.core.measure.SlowSampling;
 import foldback.core.picture.Frame;
-import foldback.core.picture.Plane;
 import foldback.core.rig.RigLens;
 import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.StitchSettings;
@@ -26,29 +26,13 @@ final class ReferenceStitch {
                     int weight = plan.weightAt(lens, x, y);
                     if (weight > 0) {
                         double[] at = views.get(lens).project(settings.canvas(), x + 0.5, y + 0.5);
-                        sum += weight / 256.0 * bicubic(frames.get(lens).y(), at[0] - 0.5, at[1] - 0.5);
+                        sum += weight
+                                / 256.0
+                                * SlowSampling.bicubic(frames.get(lens).y(), at[0] - 0.5, at[1] - 0.5);
                     }
                 }
                 canvas.y().set(x, y, (int) Math.max(0, Math.min(255, Math.round(sum))));
             }
         });
-    }
-
-    private static double bicubic(Plane plane, double x, double y) {
-        int i = (int) Math.floor(x);
-        int j = (int) Math.floor(y);
-        double sum = 0;
-        for (int row = -1; row <= 2; row++) {
-            for (int column = -1; column <= 2; column++) {
-                sum += keys(x - i - column) * keys(y - j - row) * plane.get(i + column, j + row);
-            }
-        }
-        return sum;
-    }
-
-    /** Keys 1981, eq. 15, a = -1/2. */
-    private static double keys(double distance) {
-        double s = Math.abs(distance);
-        return s < 1 ? (1.5 * s - 2.5) * s * s + 1 : s < 2 ? ((-0.5 * s + 2.5) * s - 4) * s + 2 : 0;
     }
 }

@@ -31,9 +31,7 @@ class ReferenceStitchTest {
         Rig full = DemoRigs.withoutParallax(DemoRigs.sluicePath());
         Rig rig = new Rig(
                 "small",
-                full.lenses().stream()
-                        .map(lens -> lens.withLens(lens.lens().scaledTo(256, 256)))
-                        .toList());
+                full.lenses().stream().map(lens -> lens.scaledTo(256, 256)).toList());
         Canvas canvas = new Canvas(512, 256);
         Studio studio = new Studio();
         List<Frame> frames = studio.shoot(rig, List.of(Sensor.IDEAL, Sensor.IDEAL), 1, FORMAT, 3);

@@ -36,7 +36,7 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
         for (int i = 0; i < sources.size(); i++) {
             RigLens lens = recipe.rig().lenses().get(i);
             Source source = sources.get(i);
-            RigLens scaled = lens.withLens(lens.lens().scaledTo(source.width(), source.height()));
+            RigLens scaled = lens.scaledTo(source.width(), source.height());
             int times = 0;
             while (sourcePerCanvas(scaled, canvas) / (1 << times) > MOST_SOURCE_PER_CANVAS
                     && source.width() % (4 << times) == 0
@@ -44,7 +44,7 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
                 times++;
             }
             halvings.add(times);
-            lenses.add(scaled.withLens(scaled.lens().scaledTo(source.width() >> times, source.height() >> times)));
+            lenses.add(scaled.scaledTo(source.width() >> times, source.height() >> times));
         }
         StitchSettings settings = new StitchSettings(
                 canvas,
@@ -61,7 +61,7 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
         for (int i = 0; i < sources.size(); i++) {
             RigLens lens = recipe.rig().lenses().get(i);
             Source source = sources.get(i);
-            RigLens scaled = lens.withLens(lens.lens().scaledTo(source.width(), source.height()));
+            RigLens scaled = lens.scaledTo(source.width(), source.height());
             least = Math.min(least, sourcePerCanvas(scaled, canvas));
         }
         return least;

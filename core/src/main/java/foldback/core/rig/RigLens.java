@@ -22,4 +22,13 @@ public record RigLens(String slot, Lens lens, Rotation rigFromLens, Position pup
     public RigLens withLens(Lens changed) {
         return new RigLens(slot, changed, rigFromLens, pupil);
     }
+
+    /**
+     * The same lens for another picture size of equal aspect.
+     *
+     * @throws IllegalArgumentException where the aspect differs
+     */
+    public RigLens scaledTo(int width, int height) {
+        return withLens(lens.scaledTo(width, height));
+    }
 }

@@ -108,10 +108,9 @@ class StitcherTest {
         Rig rig = new Rig(
                 "six",
                 six.lenses().stream()
-                        .map(lens -> lens.withLens(lens.lens()
-                                .scaledTo(
-                                        lens.lens().frame().width() / 4,
-                                        lens.lens().frame().height() / 4)))
+                        .map(lens -> lens.scaledTo(
+                                lens.lens().frame().width() / 4,
+                                lens.lens().frame().height() / 4))
                         .toList());
         StitchPlan plan = plan(rig, FEATHER);
         double[] xy = new double[2];
@@ -202,9 +201,7 @@ class StitcherTest {
         Rig ready = ReadyRigs.twoBackToBack();
         return new Rig(
                 "test",
-                ready.lenses().stream()
-                        .map(lens -> lens.withLens(lens.lens().scaledTo(size, size)))
-                        .toList());
+                ready.lenses().stream().map(lens -> lens.scaledTo(size, size)).toList());
     }
 
     private static StitchPlan plan(Rig rig, double feather) {

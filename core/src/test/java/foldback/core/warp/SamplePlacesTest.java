@@ -14,8 +14,7 @@ class SamplePlacesTest {
 
     private static CoordinateGrid grid(int size) {
         RigLens lens = ReadyRigs.twoBackToBack().lenses().get(0);
-        return CoordinateGrid.of(
-                CANVAS, new LensView(lens.withLens(lens.lens().scaledTo(size, size)), Rotation.IDENTITY, 1e9), CELL);
+        return CoordinateGrid.of(CANVAS, new LensView(lens.scaledTo(size, size), Rotation.IDENTITY, 1e9), CELL);
     }
 
     @Test

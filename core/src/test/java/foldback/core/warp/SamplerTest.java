@@ -3,6 +3,7 @@ package foldback.core.warp;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import foldback.core.measure.SlowSampling;
 import foldback.core.picture.BytePlane;
 import foldback.core.picture.Plane;
 import foldback.core.picture.ShortPlane;
@@ -36,8 +37,7 @@ class SamplerTest {
     void followsTheReference(Kernel kernel, int bits) {
         Plane plane = noise(bits);
         RigLens lens = ReadyRigs.twoBackToBack().lenses().get(0);
-        LensView view = new LensView(
-                lens.withLens(lens.lens().scaledTo(512, 512)), Rotation.ofYawPitchRoll(0.3, 0.2, 0.4), 1e9);
+        LensView view = new LensView(lens.scaledTo(512, 512), Rotation.ofYawPitchRoll(0.3, 0.2, 0.4), 1e9);
         CoordinateGrid grid = CoordinateGrid.of(CANVAS, view, CELL);
         StripPath path = new StripPath(CELLS * CELL * CELL);
         SamplePlaces places = new SamplePlaces(CELLS * CELL * CELL);
@@ -64,7 +64,9 @@ class SamplerTest {
                     if (x < 2 || y < 2 || x > plane.width() - 4 || y > plane.height() - 4) {
                         continue;
                     }
-                    double wanted = kernel == Kernel.QUICK ? bilinear(plane, x, y) : bicubic(plane, x, y);
+                    double wanted = kernel == Kernel.QUICK
+                            ? SlowSampling.bilinear(plane, x, y)
+                            : SlowSampling.bicubic(plane, x, y);
                     worst = Math.max(worst, Math.abs(out[i] / 8.0 - wanted));
                     compared++;
                 }
@@ -108,8 +110,8 @@ class SamplerTest {
             }
         }
         RigLens lens = ReadyRigs.twoBackToBack().lenses().get(0);
-        CoordinateGrid grid = CoordinateGrid.of(
-                CANVAS, new LensView(lens.withLens(lens.lens().scaledTo(512, 512)), Rotation.IDENTITY, 1e9), CELL);
+        CoordinateGrid grid =
+                CoordinateGrid.of(CANVAS, new LensView(lens.scaledTo(512, 512), Rotation.IDENTITY, 1e9), CELL);
         int node = 30 * grid.columns() + 62;
         StripPath path = new StripPath(CELL * CELL);
         path.chroma(grid, node, 1, 1, 1, 0.5);
@@ -139,31 +141,5 @@ class SamplerTest {
             data[i] = (short) random.nextInt(1024);
         }
         return new ShortPlane(data, pad + 7, width + pad, width, height);
-    }
-
-    private static double bilinear(Plane plane, double x, double y) {
-        int i = (int) Math.floor(x);
-        int j = (int) Math.floor(y);
-        double fx = x - i;
-        double fy = y - j;
-        return (plane.get(i, j) * (1 - fx) + plane.get(i + 1, j) * fx) * (1 - fy)
-                + (plane.get(i, j + 1) * (1 - fx) + plane.get(i + 1, j + 1) * fx) * fy;
-    }
-
-    private static double bicubic(Plane plane, double x, double y) {
-        int i = (int) Math.floor(x);
-        int j = (int) Math.floor(y);
-        double sum = 0;
-        for (int row = -1; row <= 2; row++) {
-            for (int column = -1; column <= 2; column++) {
-                sum += keys(x - i - column) * keys(y - j - row) * plane.get(i + column, j + row);
-            }
-        }
-        return sum;
-    }
-
-    private static double keys(double distance) {
-        double s = Math.abs(distance);
-        return s < 1 ? (1.5 * s - 2.5) * s * s + 1 : s < 2 ? ((-0.5 * s + 2.5) * s - 4) * s + 2 : 0;
     }
 }

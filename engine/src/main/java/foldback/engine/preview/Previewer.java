@@ -139,7 +139,7 @@ public final class Previewer implements AutoCloseable {
                             .mapToObj(i -> {
                                 var lens = recipe.rig().lenses().get(i);
                                 Frame frame = sources.get(i);
-                                return lens.withLens(lens.lens().scaledTo(frame.width(), frame.height()));
+                                return lens.scaledTo(frame.width(), frame.height());
                             })
                             .toList());
             return PatchFinder.find(rig, sources, recipe.seams().meetingMetres());

@@ -9,6 +9,7 @@ import foldback.media.MediaException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.function.Function;
 
 /** The opened clips of a recipe, in the order of the rig's lenses. */
 public record Take(List<TakeClip> clips) {
@@ -23,13 +24,18 @@ public record Take(List<TakeClip> clips) {
      * @throws MediaException where one is missing, lies outside the folder, or has changed
      */
     public static Take open(Recipe recipe, Path media) {
+        return open(recipe, media, ContentHash::of);
+    }
+
+    /** The same with another way to learn what is in a file, such as {@link ContentIds}. */
+    public static Take open(Recipe recipe, Path media, Function<Path, String> contents) {
         return new Take(recipe.rig().lenses().stream()
-                .map(lens -> openClip(recipe.clip(lens.slot()), media))
+                .map(lens -> openClip(recipe.clip(lens.slot()), media, contents))
                 .toList());
     }
 
     /** Opens one clip below a media folder, as {@link #open} does. */
-    public static TakeClip openClip(ClipRef ref, Path media) {
+    public static TakeClip openClip(ClipRef ref, Path media, Function<Path, String> contents) {
         Path file = resolve(media, ref.file());
         if (!Files.isRegularFile(file)) {
             throw new MediaException(
@@ -37,7 +43,7 @@ public record Take(List<TakeClip> clips) {
                     ref.file() + " (lens " + ref.slot()
                             + ") is not in the media folder. Put it back, or name its folder.");
         }
-        if (!ContentHash.of(file).equals(ref.sha256())) {
+        if (!contents.apply(file).equals(ref.sha256())) {
             throw new MediaException(
                     file,
                     ref.file() + " (lens " + ref.slot()

@@ -78,7 +78,7 @@ final class Ledger {
         for (int i = 0; i < take.clips().size(); i++) {
             RigLens lens = recipe.rig().lenses().get(i);
             MediaInfo.Video video = take.clips().get(i).video();
-            lenses.add(lens.withLens(lens.lens().scaledTo(video.width(), video.height())));
+            lenses.add(lens.scaledTo(video.width(), video.height()));
         }
         return new StitchSettings(
                 COARSE,

@@ -4,6 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
+import foldback.engine.take.ContentIds;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import foldback.web.FoldbackProperties;
@@ -15,10 +16,12 @@ import org.springframework.stereotype.Service;
 @Service
 public class OpenTakes {
     private final Path media;
+    private final ContentIds contents;
     private final Cache<List<String>, Take> opened =
             Caffeine.newBuilder().maximumSize(16).build();
 
-    OpenTakes(FoldbackProperties properties) {
+    OpenTakes(FoldbackProperties properties, ContentIds contents) {
+        this.contents = contents;
         this.media = properties.media();
     }
 
@@ -28,7 +31,7 @@ public class OpenTakes {
                 .map(lens -> recipe.clip(lens.slot()))
                 .map(clip -> clip.slot() + clip.sha256() + clip.file())
                 .toList();
-        Take take = opened.get(key, k -> Take.open(recipe, media));
+        Take take = opened.get(key, k -> Take.open(recipe, media, contents::of));
         return new Take(take.clips().stream()
                 .map(clip -> withOffset(clip, recipe.clip(clip.ref().slot())))
                 .toList());

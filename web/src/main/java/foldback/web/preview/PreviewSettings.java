@@ -2,6 +2,7 @@ package foldback.web.preview;
 
 import foldback.engine.preview.Previewer;
 import foldback.engine.proxy.Proxies;
+import foldback.engine.take.ContentIds;
 import foldback.web.FoldbackProperties;
 import foldback.web.Role;
 import java.time.Clock;
@@ -23,6 +24,11 @@ class PreviewSettings {
     @Bean
     Proxies proxies(FoldbackProperties properties) {
         return new Proxies(properties.work().resolve("proxies"));
+    }
+
+    @Bean
+    ContentIds contentIds(FoldbackProperties properties) {
+        return new ContentIds(properties.work().resolve("contents"));
     }
 
     @Bean

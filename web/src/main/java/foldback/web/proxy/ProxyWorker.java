@@ -5,6 +5,7 @@ import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import foldback.core.run.Run;
 import foldback.engine.proxy.Proxies;
+import foldback.engine.take.ContentIds;
 import foldback.engine.take.Take;
 import foldback.media.MediaException;
 import foldback.web.FoldbackProperties;
@@ -27,12 +28,19 @@ class ProxyWorker implements DisposableBean {
     private final ProxyOrders orders;
     private final Proxies proxies;
     private final FoldbackProperties properties;
+    private final ContentIds contents;
     private final Scheduler scheduler;
 
-    ProxyWorker(ProxyOrders orders, Proxies proxies, FoldbackProperties properties, DataSource source) {
+    ProxyWorker(
+            ProxyOrders orders,
+            Proxies proxies,
+            FoldbackProperties properties,
+            ContentIds contents,
+            DataSource source) {
         this.orders = orders;
         this.proxies = proxies;
         this.properties = properties;
+        this.contents = contents;
         OneTimeTask<Void> task = Tasks.oneTime(ProxyOrders.TASK).execute((instance, context) -> make(instance.getId()));
         this.scheduler = Scheduler.create(source, task)
                 .tableName(ProxyOrders.TABLE)
@@ -58,7 +66,7 @@ class ProxyWorker implements DisposableBean {
 
     private void make(String sha256) {
         try {
-            proxies.make(Take.openClip(orders.clip(sha256), properties.media()), progress(sha256));
+            proxies.make(Take.openClip(orders.clip(sha256), properties.media(), contents::of), progress(sha256));
             orders.done(sha256);
         } catch (MediaException failed) {
             orders.failed(sha256, failed.getMessage());
