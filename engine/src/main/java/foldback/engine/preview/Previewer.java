@@ -120,6 +120,12 @@ public final class Previewer implements AutoCloseable {
         return new Picture(frames.frame(small.get(), number, times), true);
     }
 
+    /** The key frame of a lens at or before a take time, halved some times: coarse in time, but soon there from any clip. */
+    public Picture lensNear(Take take, int lens, double seconds, int halvings) {
+        TakeClip clip = take.clips().get(lens);
+        return new Picture(frames.frame(clip, clip.index().keyBefore(clip.frameAt(seconds)), halvings), false);
+    }
+
     /** Places that two lenses see alike at a moment, for the balance. */
     public List<PatchPair> patches(Recipe recipe, Take take, double seconds) {
         List<Integer> at =

@@ -3,6 +3,8 @@ package foldback.media.ffmpeg;
 import foldback.media.MediaException;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
 
 /**
  * When each shown frame of a video is due: frames are found by their timestamps, not by counting at a nominal rate, so
@@ -10,8 +12,10 @@ import java.util.Arrays;
  *
  * @param file the video
  * @param pts of the shown frames in the file's time, seconds, rising; shared, not to be changed
+ * @param keys whether each frame is a key frame, which is decoded without others; shared, not to be changed
  */
-public record FrameIndex(Path file, double[] pts) {
+public record FrameIndex(Path file, double[] pts, boolean[] keys) {
+    private record Packet(double time, boolean key) {}
 
     /** Reads the index from the packets of a file, without decoding. */
     public static FrameIndex read(Path file) {
@@ -20,18 +24,31 @@ public record FrameIndex(Path file, double[] pts) {
                 Arguments.ffprobe()
                         .add("-select_streams", "v:0", "-show_entries", "packet=pts_time,flags", "-of", "csv=p=0")
                         .guardedInput(file));
-        double[] times = table.lines()
+        List<Packet> packets = table.lines()
                 .map(line -> line.split(","))
                 // D marks packets that an edit list hides.
                 .filter(cells -> cells.length >= 2 && !cells[1].contains("D") && !cells[0].equals("N/A"))
-                .mapToDouble(cells -> Double.parseDouble(cells[0]))
-                .sorted()
-                .toArray();
-        if (times.length == 0) {
+                .map(cells -> new Packet(Double.parseDouble(cells[0]), cells[1].contains("K")))
+                .sorted(Comparator.comparingDouble(Packet::time))
+                .toList();
+        if (packets.isEmpty()) {
             throw new MediaException(
                     file, MediaProbe.name(file) + " holds no video frames. Copy it again from the card.");
         }
-        return new FrameIndex(file, times);
+        boolean[] keys = new boolean[packets.size()];
+        for (int i = 0; i < keys.length; i++) {
+            keys[i] = packets.get(i).key();
+        }
+        return new FrameIndex(file, packets.stream().mapToDouble(Packet::time).toArray(), keys);
+    }
+
+    /** The last key frame that is not after a frame; the first frame where there is none. */
+    public int keyBefore(int frame) {
+        int key = frame;
+        while (key > 0 && !keys[key]) {
+            key--;
+        }
+        return key;
     }
 
     public int frames() {

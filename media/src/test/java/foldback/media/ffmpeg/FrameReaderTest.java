@@ -112,11 +112,12 @@ class FrameReaderTest {
 
     @Test
     void aTieGoesToTheEarlierFrame() {
-        FrameIndex index = new FrameIndex(folder, new double[] {1.0, 1.04, 1.08});
+        FrameIndex index = new FrameIndex(folder, new double[] {1.0, 1.04, 1.08}, new boolean[] {true, false, false});
         assertThat(index.nearest(0.02)).isZero();
         assertThat(index.nearest(0.0201)).isEqualTo(1);
         assertThat(index.nearest(-5)).isZero();
         assertThat(index.nearest(9)).isEqualTo(2);
+        assertThat(index.keyBefore(2)).isZero();
     }
 
     @Test

@@ -82,12 +82,14 @@ class PreviewController {
             @PathVariable int number,
             @PathVariable String slot,
             @RequestParam double t,
-            @RequestParam(defaultValue = "0") int halvings) {
+            @RequestParam(defaultValue = "0") int halvings,
+            @RequestParam(defaultValue = "false") boolean near) {
         Recipe recipe = RecipeJson.read(recipes.revision(takeId, number).recipe());
         Take take = takes.of(recipe);
         for (int i = 0; i < take.clips().size(); i++) {
             if (take.clips().get(i).ref().slot().equals(slot)) {
-                return picture(previewer.lens(take, i, t, Math.max(0, Math.min(MAX_HALVINGS, halvings))), true);
+                int times = Math.max(0, Math.min(MAX_HALVINGS, halvings));
+                return picture(near ? previewer.lensNear(take, i, t, times) : previewer.lens(take, i, t, times), true);
             }
         }
         throw new IllegalArgumentException("The take has no lens '" + slot + "'.");
