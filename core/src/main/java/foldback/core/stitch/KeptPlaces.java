@@ -45,7 +45,8 @@ final class KeptPlaces {
         if (room.addAndGet(-tape.bytes()) >= 0) {
             rows[row] = tape;
         } else {
-            room.addAndGet(tape.bytes());
+            // Full: later rows and frames must not be recorded in vain.
+            room.set(0);
         }
     }
 

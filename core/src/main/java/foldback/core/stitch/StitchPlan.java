@@ -170,6 +170,8 @@ public final class StitchPlan {
     public void sourceAt(int lens, int x, int y, double[] xy) {
         int size = cellSize();
         grids[lens].at(nodeOf(x / size, y / size), x % size, y % size, xy);
+        xy[0] = SamplePlaces.rounded(xy[0]);
+        xy[1] = SamplePlaces.rounded(xy[1]);
     }
 
     /** Compiles one row of cells; one instance a task. */

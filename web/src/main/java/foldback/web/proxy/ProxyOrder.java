@@ -32,13 +32,8 @@ class ProxyOrder {
 
     protected ProxyOrder() {}
 
-    ProxyOrder(String sha256, String file) {
-        this.sha256 = sha256;
-        renew(file);
-    }
-
     /** Asks for it again, from the file where its clip lies now. */
-    final void renew(String where) {
+    void renew(String where) {
         file = where;
         state = State.WAITING;
         share = 0;

@@ -44,16 +44,15 @@ public class ProxyOrders {
      */
     public record Status(boolean ready, double share, String message) {}
 
-    /** Asks for the proxies of a take that are not there; synchronised, so that two pages do not ask at once. */
+    /** Asks for the proxies of a take that are not there. */
     @Transactional
-    public synchronized void want(Take take) {
+    public void want(Take take) {
         for (TakeClip clip : take.clips()) {
             if (proxies.of(clip).isEmpty()) {
                 ClipRef ref = clip.ref();
-                ProxyOrder order = orders.findById(ref.sha256()).orElse(null);
-                if (order == null) {
-                    orders.save(new ProxyOrder(ref.sha256(), ref.file()));
-                } else if (order.state() != ProxyOrder.State.WAITING) {
+                orders.addIfMissing(ref.sha256(), ref.file());
+                ProxyOrder order = orders.findById(ref.sha256()).orElseThrow();
+                if (order.state() != ProxyOrder.State.WAITING) {
                     order.renew(ref.file());
                 }
                 client.scheduleIfNotExists(new TaskInstance<Void>(TASK, ref.sha256()), clock.instant());
