@@ -24,6 +24,7 @@ export class LensPane {
       this.refresh();
     });
     pane.options.slot = chosen;
+    this.surface.size = { width: this.clip().width, height: this.clip().height };
     pane.tools.append(choice);
   }
 

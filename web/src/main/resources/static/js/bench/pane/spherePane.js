@@ -19,6 +19,8 @@ export class SpherePane {
     this.store = store;
     this.pane = pane;
     this.surface = new Surface(host);
+    // Known before the first picture, which would else be asked for at full size.
+    this.surface.size = { width: this.fullWidth(), height: this.fullWidth() / 2 };
     this.host = host;
     this.surface.overlay = (g, o) => this.drawGrid(g, o);
     this.surface.onZoom = () => this.refresh();
@@ -59,7 +61,7 @@ export class SpherePane {
   caption(percent) {
     const full = this.fullWidth();
     const coarse = this.shownWidth < full && percent > (140 * this.shownWidth) / full;
-    const from = this.from === "proxies" ? ", from proxies" : "";
+    const from = this.from === "proxies" ? ", proxy" : "";
     this.pane.says(`${full} x ${full / 2} at ${percent}%${coarse ? ", getting finer" : from}`);
   }
 
