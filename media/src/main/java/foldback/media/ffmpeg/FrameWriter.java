@@ -106,7 +106,7 @@ public final class FrameWriter implements AutoCloseable {
     private MediaException failed(IOException cause) {
         child.close();
         String said = child.errors();
-        boolean full = said.contains("No space left") || said.contains("File too large") || child.metFileSizeLimit();
+        boolean full = child.ranOutOfRoom();
         return new MediaException(
                 file,
                 full

@@ -55,10 +55,6 @@ public final class GroupDecoder implements AutoCloseable {
         return child.isAlive();
     }
 
-    long pid() {
-        return child.pid();
-    }
-
     @Override
     public void close() {
         child.close();

@@ -51,7 +51,7 @@ public final class ProxyEncoder {
             child.input().close();
             follow(child, index.frames(), run);
             if (child.await() != 0) {
-                throw failed(index.file(), child.errors());
+                throw failed(index.file(), child);
             }
         } catch (IOException failed) {
             throw new MediaException(
@@ -65,15 +65,14 @@ public final class ProxyEncoder {
         }
     }
 
-    private static MediaException failed(Path clip, String said) {
-        boolean noRoom = said.contains("No space left") || said.contains("File too large");
+    private static MediaException failed(Path clip, Child child) {
         return new MediaException(
                 clip,
-                noRoom
+                child.ranOutOfRoom()
                         ? "The disk is full: the proxy of " + MediaProbe.name(clip)
                                 + " could not be written. Make room and open the take again."
-                        : "No proxy could be made of " + MediaProbe.name(clip) + " (" + MediaProbe.lastLine(said)
-                                + "). Pictures come from the original.");
+                        : "No proxy could be made of " + MediaProbe.name(clip) + " ("
+                                + MediaProbe.lastLine(child.errors()) + "). Pictures come from the original.");
     }
 
     private static void follow(Child child, int frames, Run run) throws IOException {

@@ -58,9 +58,12 @@ public final class Child implements AutoCloseable {
         }
     }
 
-    /** Whether a child that has ended was ended by the system because a file would have become larger than allowed. */
-    public boolean metFileSizeLimit() {
-        return !process.isAlive() && process.exitValue() == SIGNALLED + SIGXFSZ;
+    /** Whether a child that failed had no room to write: it said so, or the system ended it at a limit of file sizes. */
+    public boolean ranOutOfRoom() {
+        String said = errors();
+        return said.contains("No space left")
+                || said.contains("File too large")
+                || !process.isAlive() && process.exitValue() == SIGNALLED + SIGXFSZ;
     }
 
     @Override

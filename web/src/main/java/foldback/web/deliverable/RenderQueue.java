@@ -1,25 +1,22 @@
 package foldback.web.deliverable;
 
 import com.github.kagkarlsson.scheduler.SchedulerClient;
-import com.github.kagkarlsson.scheduler.jdbc.MariaDBJdbcCustomization;
 import com.github.kagkarlsson.scheduler.task.TaskInstance;
+import foldback.web.TaskTable;
 import java.time.Clock;
 import javax.sql.DataSource;
-import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
 import org.springframework.stereotype.Component;
 
 /** Hands renders from the pages to the worker, through the database. */
 @Component
 class RenderQueue {
     static final String TASK = "render";
+    static final String TABLE = "scheduled_tasks";
     private final SchedulerClient client;
     private final Clock clock;
 
     RenderQueue(DataSource source, Clock clock) {
-        // Aware of transactions, so that a task is there when, and only when, its deliverable is.
-        this.client = SchedulerClient.Builder.create(new TransactionAwareDataSourceProxy(source))
-                .jdbcCustomization(new MariaDBJdbcCustomization(true))
-                .build();
+        this.client = TaskTable.client(source, TABLE);
         this.clock = clock;
     }
 

@@ -4,7 +4,7 @@ import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import foldback.web.Role;
-import java.time.Duration;
+import foldback.web.TaskTable;
 import javax.sql.DataSource;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.annotation.Bean;
@@ -28,15 +28,7 @@ class WorkerSettings {
                         "the worker is stopping; the render goes on at its next start", stopped);
             }
         });
-        return Scheduler.create(source, render)
-                .threads(1)
-                .pollUsingFetchAndLockOnExecute(0.5, 3.0)
-                .pollingInterval(Duration.ofMillis(500))
-                .heartbeatInterval(Duration.ofSeconds(2))
-                .missedHeartbeatsLimit(4)
-                .shutdownMaxWait(Duration.ofSeconds(1))
-                .alwaysPersistTimestampInUTC()
-                .build();
+        return TaskTable.scheduler(source, RenderQueue.TABLE, render);
     }
 
     @Bean

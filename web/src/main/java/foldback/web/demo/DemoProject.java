@@ -9,7 +9,7 @@ import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.time.FrameRate;
 import foldback.engine.document.RigJson;
-import foldback.media.ContentHash;
+import foldback.engine.take.ContentIds;
 import foldback.web.FoldbackProperties;
 import foldback.web.Role;
 import foldback.web.preview.OpenTakes;
@@ -47,6 +47,7 @@ class DemoProject {
     private final TakeRepository takes;
     private final Recipes recipes;
     private final RigCards cards;
+    private final ContentIds contents;
     private final OpenTakes opened;
     private final ProxyOrders orders;
     private final Clock clock;
@@ -57,6 +58,7 @@ class DemoProject {
             TakeRepository takes,
             Recipes recipes,
             RigCards cards,
+            ContentIds contents,
             OpenTakes opened,
             ProxyOrders orders,
             Clock clock) {
@@ -65,6 +67,7 @@ class DemoProject {
         this.takes = takes;
         this.recipes = recipes;
         this.cards = cards;
+        this.contents = contents;
         this.opened = opened;
         this.orders = orders;
         this.clock = clock;
@@ -84,7 +87,7 @@ class DemoProject {
         for (RigLens lens : rig.lenses()) {
             String file = TAKE + "-" + lens.slot().toLowerCase(Locale.ROOT) + ".mp4";
             Files.copy(folder.resolve(file), media.resolve(file), StandardCopyOption.REPLACE_EXISTING);
-            clips.add(new ClipRef(lens.slot(), "demo/" + file, ContentHash.of(media.resolve(file)), 0));
+            clips.add(new ClipRef(lens.slot(), "demo/" + file, contents.of(media.resolve(file)), 0));
         }
         Project project = projects.save(new Project(NAME, 3840, 1920, "25", clock.instant()));
         Take take = takes.save(new Take(project.id(), "Take 1, the sluice path", 1));

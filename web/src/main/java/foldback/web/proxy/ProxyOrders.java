@@ -1,17 +1,17 @@
 package foldback.web.proxy;
 
 import com.github.kagkarlsson.scheduler.SchedulerClient;
-import com.github.kagkarlsson.scheduler.jdbc.MariaDBJdbcCustomization;
 import com.github.kagkarlsson.scheduler.task.TaskInstance;
 import foldback.core.recipe.ClipRef;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
+import foldback.web.TaskTable;
 import java.time.Clock;
-import java.util.List;
-import java.util.Objects;
+import java.util.LinkedHashSet;
+import java.util.Optional;
+import java.util.Set;
 import javax.sql.DataSource;
-import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -29,10 +29,7 @@ public class ProxyOrders {
         this.orders = orders;
         this.proxies = proxies;
         this.clock = clock;
-        this.client = SchedulerClient.Builder.create(new TransactionAwareDataSourceProxy(source))
-                .tableName(TABLE)
-                .jdbcCustomization(new MariaDBJdbcCustomization(true))
-                .build();
+        this.client = TaskTable.client(source, TABLE);
     }
 
     /**
@@ -64,22 +61,14 @@ public class ProxyOrders {
     public Status status(Take take) {
         double share = 0;
         boolean ready = true;
+        Set<String> messages = new LinkedHashSet<>();
         for (TakeClip clip : take.clips()) {
+            Optional<ProxyOrder> order = orders.findById(clip.ref().sha256());
             boolean there = proxies.of(clip).isPresent();
             ready &= there;
-            share += there
-                    ? 1
-                    : orders.findById(clip.ref().sha256())
-                            .map(ProxyOrder::share)
-                            .orElse(0.0);
+            share += there ? 1 : order.map(ProxyOrder::share).orElse(0.0);
+            order.map(ProxyOrder::message).filter(message -> !message.isEmpty()).ifPresent(messages::add);
         }
-        List<String> messages = take.clips().stream()
-                .map(clip -> orders.findById(clip.ref().sha256()).orElse(null))
-                .filter(Objects::nonNull)
-                .map(ProxyOrder::message)
-                .filter(message -> !message.isEmpty())
-                .distinct()
-                .toList();
         return new Status(ready, share / take.clips().size(), String.join(" ", messages));
     }
 

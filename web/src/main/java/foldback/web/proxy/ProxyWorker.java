@@ -10,7 +10,7 @@ import foldback.engine.take.Take;
 import foldback.media.MediaException;
 import foldback.web.FoldbackProperties;
 import foldback.web.Role;
-import java.time.Duration;
+import foldback.web.TaskTable;
 import javax.sql.DataSource;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -42,16 +42,7 @@ class ProxyWorker implements DisposableBean {
         this.properties = properties;
         this.contents = contents;
         OneTimeTask<Void> task = Tasks.oneTime(ProxyOrders.TASK).execute((instance, context) -> make(instance.getId()));
-        this.scheduler = Scheduler.create(source, task)
-                .tableName(ProxyOrders.TABLE)
-                .threads(1)
-                .pollUsingFetchAndLockOnExecute(0.5, 3.0)
-                .pollingInterval(Duration.ofMillis(500))
-                .heartbeatInterval(Duration.ofSeconds(2))
-                .missedHeartbeatsLimit(4)
-                .shutdownMaxWait(Duration.ofSeconds(1))
-                .alwaysPersistTimestampInUTC()
-                .build();
+        this.scheduler = TaskTable.scheduler(source, ProxyOrders.TABLE, task);
     }
 
     @EventListener(ApplicationReadyEvent.class)
