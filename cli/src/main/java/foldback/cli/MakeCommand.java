@@ -8,6 +8,7 @@ import foldback.engine.document.RenderSpec;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
+import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.media.MediaException;
 import java.io.IOException;
@@ -65,7 +66,7 @@ final class MakeCommand implements Callable<Integer> {
         Recipe recipe = RecipeJson.read(text(recipeFile));
         RenderSpec spec = RenderSpec.read(text(specFile));
         Path folder = media != null ? media : recipeFile.toAbsolutePath().getParent();
-        Take take = Take.open(recipe, folder);
+        Take take = Take.open(recipe, MediaFolders.of(folder));
         TimeSpan all = take.commonSpan();
         TimeSpan span = new TimeSpan(from == null ? all.from() : from, to == null ? all.to() : to);
         RenderJob job = new RenderJob(recipe, spec, take, span);

@@ -49,6 +49,24 @@ class FoldbackTest {
     }
 
     @Test
+    void syncFindsTheDemoTakeInSync() {
+        String[] clips = {
+            DEMO.resolve("sluice-path-a.mp4").toString(),
+            DEMO.resolve("sluice-path-b.mp4").toString()
+        };
+        assertThat(Foldback.run("sync", clips[0], clips[1], "--json")).isZero();
+        JsonNode said = JsonMapper.builder().build().readTree(out.toString(StandardCharsets.UTF_8));
+        assertThat(said.path("clips").get(0).path("offset_seconds").asDouble()).isZero();
+        // The second microphone stands 2 cm farther from what sounds.
+        assertThat(said.path("clips").get(1).path("offset_seconds").asDouble())
+                .isCloseTo(-0.02 / 343, org.assertj.core.api.Assertions.within(0.0005));
+        assertThat(said.path("verdict").asString()).isEqualTo("sure");
+        assertThat(said.path("evidence").path("pairs").get(0).path("height").asDouble())
+                .isGreaterThan(9);
+        assertThat(Foldback.run("sync", clips[0])).isEqualTo(2);
+    }
+
+    @Test
     void badInputEndsWithTwoAndNamesTheFile() throws Exception {
         Path empty = Files.createFile(folder.resolve("empty.mp4"));
         assertThat(Foldback.run("probe", empty.toString(), "--json")).isEqualTo(2);

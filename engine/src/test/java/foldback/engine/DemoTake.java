@@ -7,6 +7,7 @@ import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Seams;
 import foldback.core.recipe.Stops;
+import foldback.core.recipe.Sync;
 import foldback.core.rig.Rig;
 import foldback.core.time.FrameRate;
 import foldback.core.warp.Canvas;
@@ -32,6 +33,7 @@ public final class DemoTake {
         return new Recipe(
                 new FrameRate(25, 1),
                 List.of(clip("A", "sluice-path-a.mp4"), clip("B", "sluice-path-b.mp4")),
+                Sync.NONE,
                 rig,
                 "rig card",
                 new Balance(

@@ -1,10 +1,7 @@
 package foldback.gauge;
 
-import foldback.core.recipe.Balance;
 import foldback.core.recipe.ClipRef;
-import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.Seams;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.time.FrameRate;
@@ -14,6 +11,7 @@ import foldback.core.warp.Kernel;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.document.RigJson;
 import foldback.engine.render.RenderJob;
+import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.media.ContentHash;
 import java.io.IOException;
@@ -37,9 +35,9 @@ final class DemoJob {
             String file = "sluice-path-" + lens.slot().toLowerCase(Locale.ROOT) + ".mp4";
             clips.add(new ClipRef(lens.slot(), file, ContentHash.of(media.resolve(file)), 0));
         }
-        Recipe recipe = new Recipe(new FrameRate(25, 1), clips, rig, "card", Balance.NONE, Seams.DEFAULT, Level.NONE);
+        Recipe recipe = Recipe.start(new FrameRate(25, 1), clips, rig, "card");
         RenderSpec spec =
                 new RenderSpec(canvas, preset, Optional.of(crf), Optional.empty(), 8, kernel, 2, 250, Optional.empty());
-        return new RenderJob(recipe, spec, Take.open(recipe, media), new TimeSpan(0, seconds));
+        return new RenderJob(recipe, spec, Take.open(recipe, MediaFolders.of(media)), new TimeSpan(0, seconds));
     }
 }

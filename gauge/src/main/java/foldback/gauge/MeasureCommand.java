@@ -24,10 +24,12 @@ import foldback.core.warp.Sampler;
 import foldback.sim.film.DemoRigs;
 import foldback.sim.film.Sensor;
 import foldback.sim.film.Studio;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Parameters;
 
 /** Figures against truth. */
 @Command(
@@ -41,10 +43,31 @@ final class MeasureCommand implements Callable<Integer> {
     private static final long SEED = 7;
     private static final double FEATHER = Math.toRadians(4);
     private static final PixelFormat FORMAT = PixelFormat.YUV420_8;
+    private static final List<String> SUBJECTS = List.of("all", "stitch", "sync");
     private final List<Figure> figures = new ArrayList<>();
 
+    @Parameters(
+            arity = "0..1",
+            defaultValue = "all",
+            paramLabel = "SUBJECT",
+            description = "all, stitch or sync; default: ${DEFAULT-VALUE}")
+    private String subject;
+
     @Override
-    public Integer call() {
+    public Integer call() throws IOException {
+        if (!SUBJECTS.contains(subject)) {
+            throw new IllegalArgumentException("There is no measure '" + subject + "'; see --help.");
+        }
+        if (!subject.equals("sync")) {
+            stitch();
+        }
+        if (!subject.equals("stitch")) {
+            SyncTrials.measure(System.err::println).forEach(this::say);
+        }
+        return figures.stream().allMatch(Figure::holds) ? 0 : 1;
+    }
+
+    private void stitch() {
         Rig full = DemoRigs.sluicePath();
         Rig rig = scaled(DemoRigs.withoutParallax(full), LENS_SIZE);
         fidelity(rig);
@@ -53,7 +76,6 @@ final class MeasureCommand implements Callable<Integer> {
             coordinates(full, new Canvas(width, width / 2));
         }
         balance(scaled(full, LENS_SIZE));
-        return figures.stream().allMatch(Figure::holds) ? 0 : 1;
     }
 
     private void say(Figure figure) {

@@ -20,9 +20,19 @@ final class SimulateCommand implements Callable<Integer> {
     @Option(names = "--out", required = true, paramLabel = "DIR", description = "the folder to fill")
     private Path out;
 
+    @Option(
+            names = "--take",
+            defaultValue = "sluice-path",
+            paramLabel = "NAME",
+            description = "sluice-path, sluice-path-one-file or among-the-rakers; default: ${DEFAULT-VALUE}")
+    private String name;
+
     @Override
     public Integer call() throws IOException {
-        TakePlan take = TakePlan.sluicePath();
+        TakePlan take = TakePlan.all().stream()
+                .filter(plan -> plan.name().equals(name))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("There is no take named '" + name + "'; see --help."));
         Filmer.film(take, out, System.err::println);
         Files.writeString(out.resolve("rig-card.json"), RigJson.writeCard(take.rig()));
         return CommandLine.ExitCode.OK;

@@ -23,8 +23,8 @@ final class SpeedCommand implements Callable<Integer> {
             names = "--only",
             split = ",",
             paramLabel = "PART",
-            description = "stitch, kernels, render, memory; all if not given")
-    private List<String> only = List.of("stitch", "kernels", "render", "memory");
+            description = "stitch, six, kernels, sync, render, memory; all if not given")
+    private List<String> only = List.of("stitch", "six", "kernels", "sync", "render", "memory");
 
     @Option(names = "--presets", split = ",", description = "encoder presets for render")
     private List<String> presets = List.of("medium", "veryfast");
@@ -37,11 +37,17 @@ final class SpeedCommand implements Callable<Integer> {
         if (only.contains("stitch")) {
             new StitchSpeed(ReadyRigs.twoBackToBack()).report();
         }
+        if (only.contains("six")) {
+            new StitchSpeed(ReadyRigs.sixAround()).report();
+        }
         if (only.contains("kernels")) {
             new Runner(new OptionsBuilder()
                             .include(KernelBenchmark.class.getSimpleName())
                             .build())
                     .run();
+        }
+        if (only.contains("sync")) {
+            System.out.println(SyncSpeed.run());
         }
         if (only.contains("render")) {
             new RenderSpeed(demo.resolve("sluice-path"), pairs).report(presets);

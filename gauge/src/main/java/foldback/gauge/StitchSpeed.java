@@ -16,13 +16,14 @@ import foldback.core.warp.Kernel;
 import foldback.core.warp.Sampler;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.Random;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 
-/** The stitch of two 1920 x 1920 fisheyes to 3840 x 1920 against a bilinear remap of luma alone by a table a pixel. */
+/** The stitch of a rig's lenses to 3840 x 1920 against a bilinear remap of luma alone by a table a pixel. */
 final class StitchSpeed {
     private static final int WIDTH = 3840;
     private static final int HEIGHT = 1920;
@@ -42,7 +43,11 @@ final class StitchSpeed {
                 new Canvas(WIDTH, HEIGHT), rig, Rotation.IDENTITY, Double.POSITIVE_INFINITY, Math.toRadians(4)));
         Random random = new Random(1);
         for (int i = 0; i < rig.lenses().size(); i++) {
-            Frame frame = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, 1920, 1920);
+            Frame frame = Frame.allocate(
+                    PixelFormat.YUV420_8,
+                    ColourTags.BT709_LIMITED,
+                    rig.lenses().get(i).lens().frame().width(),
+                    rig.lenses().get(i).lens().frame().height());
             random.nextBytes(((BytePlane) frame.y()).data());
             random.nextBytes(((BytePlane) frame.u()).data());
             random.nextBytes(((BytePlane) frame.v()).data());
@@ -52,7 +57,10 @@ final class StitchSpeed {
         double[] xy = new double[2];
         for (int y = 0; y < HEIGHT; y++) {
             for (int x = 0; x < WIDTH; x++) {
-                int lens = plan.weightAt(0, x, y) >= 128 ? 0 : 1;
+                int lens = heaviest(x, y);
+                if (plan.weightAt(lens, x, y) == 0) {
+                    continue;
+                }
                 plan.sourceAt(lens, x, y, xy);
                 int fx = (int) Math.floor((xy[0] - 0.5) * 256);
                 int fy = (int) Math.floor((xy[1] - 0.5) * 256);
@@ -60,6 +68,14 @@ final class StitchSpeed {
                 fractions[y * WIDTH + x] = (short) (fx & 255 | (fy & 255) << 8);
             }
         }
+    }
+
+    private int heaviest(int x, int y) {
+        int best = 0;
+        for (int lens = 1; lens < frames.size(); lens++) {
+            best = plan.weightAt(lens, x, y) > plan.weightAt(best, x, y) ? lens : best;
+        }
+        return best;
     }
 
     void report() throws Exception {
@@ -71,8 +87,9 @@ final class StitchSpeed {
                 PixelFormat.YUV420_8,
                 ColourTags.BT709_LIMITED,
                 Sampler.FRACTION_BITS);
-        Stitcher quick = new Stitcher(plan, List.of(light, light), Kernel.QUICK, KEPT_BYTES);
-        Stitcher fine = new Stitcher(plan, List.of(light, light), Kernel.FINE, KEPT_BYTES);
+        List<LensLight> lights = Collections.nCopies(frames.size(), light);
+        Stitcher quick = new Stitcher(plan, lights, Kernel.QUICK, KEPT_BYTES);
+        Stitcher fine = new Stitcher(plan, lights, Kernel.FINE, KEPT_BYTES);
         double[][] seconds = new double[3][ROUNDS];
         for (int round = -WARM_UP; round < ROUNDS; round++) {
             int at = Math.max(0, round);
@@ -113,9 +130,8 @@ final class StitchSpeed {
     private void remap(ExecutorService executor) throws Exception {
         List<Future<?>> parts = new ArrayList<>();
         int share = WIDTH * HEIGHT / THREADS;
-        byte[][] sources = {
-            ((BytePlane) frames.get(0).y()).data(), ((BytePlane) frames.get(1).y()).data()
-        };
+        byte[][] sources =
+                frames.stream().map(frame -> ((BytePlane) frame.y()).data()).toArray(byte[][]::new);
         byte[] out = ((BytePlane) canvas.y()).data();
         for (int i = 0; i < THREADS; i++) {
             int from = i * share;

@@ -2,6 +2,7 @@ package foldback.web;
 
 import jakarta.validation.constraints.NotNull;
 import java.nio.file.Path;
+import java.util.List;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.validation.annotation.Validated;
 
@@ -12,6 +13,7 @@ import org.springframework.validation.annotation.Validated;
  * @param home the folder of media, deliverables and caches
  * @param demo whether the demo project is brought in at the start
  * @param demoFolder where the demo takes lie
+ * @param footage folders whose clips may be used where they lie
  */
 @Validated
 @ConfigurationProperties("foldback")
@@ -19,7 +21,12 @@ public record FoldbackProperties(
         @NotNull String role,
         @NotNull Path home,
         boolean demo,
-        @NotNull Path demoFolder) {
+        @NotNull Path demoFolder,
+        List<Path> footage) {
+
+    public FoldbackProperties {
+        footage = footage == null ? List.of() : List.copyOf(footage);
+    }
 
     /** The folder in which finished deliverables appear. */
     public Path deliverables() {
@@ -29,6 +36,11 @@ public record FoldbackProperties(
     /** The folder of the clips. */
     public Path media() {
         return home.toAbsolutePath().normalize().resolve("media");
+    }
+
+    /** The folder of uploads that are not whole yet. */
+    public Path uploading() {
+        return work().resolve("uploading");
     }
 
     /** The folder of half-made and remakeable files. */

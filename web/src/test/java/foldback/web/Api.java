@@ -43,12 +43,24 @@ final class Api {
                 .body();
     }
 
+    /** A request that changes something, with the page's token. */
+    HttpRequest.Builder changing(URI uri) {
+        return HttpRequest.newBuilder(uri).header("X-XSRF-TOKEN", token(server.uri("/")));
+    }
+
+    HttpResponse<String> raw(HttpRequest request) throws IOException, InterruptedException {
+        return client.send(request, HttpResponse.BodyHandlers.ofString());
+    }
+
     Answer post(String path, String body) throws IOException, InterruptedException {
-        return send(HttpRequest.newBuilder(server.uri(path))
+        return send(changing(server.uri(path))
                 .header("Content-Type", "application/json")
-                .header("X-XSRF-TOKEN", token(server.uri("/")))
                 .POST(HttpRequest.BodyPublishers.ofString(body))
                 .build());
+    }
+
+    Answer delete(String path) throws IOException, InterruptedException {
+        return send(changing(server.uri(path)).DELETE().build());
     }
 
     private String token(URI uri) {

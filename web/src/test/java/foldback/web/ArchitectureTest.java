@@ -63,13 +63,13 @@ class ArchitectureTest {
     }
 
     @Test
-    void coreUsesTheJdkAloneAndNoFilesProcessesOrWindows() {
+    void coreUsesTheJdkAndFastTransformsAndNoFilesProcessesOrWindows() {
         classes()
                 .that()
                 .resideInAPackage("foldback.core..")
                 .should()
                 .onlyDependOnClassesThat()
-                .resideInAnyPackage("foldback.core..", "java.lang..", "java.util..", "java.nio")
+                .resideInAnyPackage("foldback.core..", "java.lang..", "java.util..", "java.nio", "org.jtransforms..")
                 .check(CLASSES);
     }
 

@@ -196,7 +196,7 @@ class BenchTest {
         assertThat(browser.find("time").getText()).isEqualTo("0:00.00");
         keys(Keys.END);
         assertThat(browser.find("time").getText()).isEqualTo("0:08.36");
-        keys("4");
+        keys("5");
         assertThat(browser.find("sheet").findElement(By.tagName("h1")).getText())
                 .isEqualTo("Seams");
         String before = browser.driver.findElement(By.tagName("html")).getDomAttribute("data-theme");

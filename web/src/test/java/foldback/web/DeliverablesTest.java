@@ -9,6 +9,7 @@ import foldback.engine.document.RecipeJson;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
+import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.media.ffmpeg.StreamHash;
 import java.nio.file.Files;
@@ -82,8 +83,8 @@ class DeliverablesTest {
                 api.get("/api/deliverables/" + id + "/recipe.json").body());
         RenderSpec spec = RenderSpec.read(
                 api.get("/api/deliverables/" + id + "/spec.json").body());
-        RenderJob job =
-                new RenderJob(recipe, spec, Take.open(recipe, server.home.resolve("media")), new TimeSpan(0, 3));
+        RenderJob job = new RenderJob(
+                recipe, spec, Take.open(recipe, MediaFolders.of(server.home.resolve("media"))), new TimeSpan(0, 3));
         Path mine = folder.resolve("mine.mp4");
         new Renderer(2, 0).render(job, folder.resolve("work"), mine, Run.QUIET);
         Path theirs = Files.write(folder.resolve("theirs.mp4"), api.bytes("/api/deliverables/" + id + "/file"));
@@ -147,6 +148,90 @@ class DeliverablesTest {
             worker.waitFor();
         }
         assertThat(find(api, id).path("verified").path("frames").asInt()).isEqualTo(100);
+    }
+
+    @Test
+    void whatIsToBeExpectedIsSaidBeforeTheStart(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        String queue = "/api/takes/" + api.freshTake() + "/deliverables";
+        JsonNode rough = api.post(queue + "/estimate", order("Guess", 640, 2)).json();
+        assertThat(rough.path("basis").asString()).contains("rough");
+        long id =
+                api.post(queue, order("day 1/Guess", 320, 1)).json().path("id").asLong();
+        Process worker = server.startWorker();
+        try {
+            await(api, id, "done");
+        } finally {
+            worker.destroy();
+            worker.waitFor();
+        }
+        assertThat(server.home.resolve("deliverables/day 1/Guess.mp4")).exists();
+        double made = find(api, id).path("verified").path("bytes").asDouble();
+        JsonNode known = api.post(queue + "/estimate", order("Guess", 320, 2)).json();
+        assertThat(known.path("bytes").asDouble()).isBetween(1.9 * made, 2.1 * made);
+        assertThat(known.path("basis").asString()).contains("of this take before");
+        assertThat(known.path("free").asLong()).isPositive();
+        assertThat(api.post(queue, order("../day/x", 320, 1)).status()).isEqualTo(400);
+        assertThat(api.post(queue, order("day//x", 320, 1)).status()).isEqualTo(400);
+    }
+
+    @Test
+    void theQueueIsWorkedOffInTheUsersOrder(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        String queue = "/api/takes/" + api.freshTake() + "/deliverables";
+        long first = api.post(queue, order("Order 1", 256, 1)).json().path("id").asLong();
+        long second =
+                api.post(queue, order("Order 2", 256, 1)).json().path("id").asLong();
+        long third = api.post(queue, order("Order 3", 256, 1)).json().path("id").asLong();
+        assertThat(api.post("/api/deliverables/" + third + "/move", "{\"before\":" + first + "}")
+                        .status())
+                .isEqualTo(204);
+        api.post("/api/deliverables/" + second + "/pause", "");
+        assertThat(find(api, second).path("state").asString()).isEqualTo("paused");
+        assertThat(waiting(api)).containsSubsequence(third, first, second);
+        Process worker = server.startWorker();
+        try {
+            await(api, first, "done");
+            // The one that was put first is done as well, the paused one was left alone.
+            assertThat(find(api, third).path("state").asString()).isEqualTo("done");
+            assertThat(find(api, second).path("state").asString()).isEqualTo("paused");
+            api.post("/api/deliverables/" + second + "/retry", "");
+            await(api, second, "done");
+        } finally {
+            worker.destroy();
+            worker.waitFor();
+        }
+        assertThat(api.post("/api/deliverables/" + first + "/move", "{}").body())
+                .contains("Only what waits can be moved");
+    }
+
+    private static java.util.List<Long> waiting(Api api) throws Exception {
+        java.util.List<Long> ids = new java.util.ArrayList<>();
+        for (JsonNode row : api.get("/api/deliverables").json()) {
+            ids.add(row.path("id").asLong());
+        }
+        return ids;
+    }
+
+    @Test
+    void aWorkingOneIsPausedAndGoesOn(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        String queue = "/api/takes/" + api.freshTake() + "/deliverables";
+        long id = api.post(queue, order("Paused", 960, 4)).json().path("id").asLong();
+        Process worker = server.startWorker();
+        try {
+            Awaitility.await()
+                    .atMost(Duration.ofSeconds(120))
+                    .pollInterval(Duration.ofMillis(50))
+                    .until(() -> find(api, id).path("framesDone").asLong() > 20);
+            api.post("/api/deliverables/" + id + "/pause", "");
+            await(api, id, "paused");
+            api.post("/api/deliverables/" + id + "/retry", "");
+            await(api, id, "done");
+        } finally {
+            worker.destroy();
+            worker.waitFor();
+        }
     }
 
     /** A limit on the size of files stands for the end of a disk: writing fails in the same way. */

@@ -19,7 +19,10 @@ class JourneyTest {
         Process worker = server.startWorker();
         try (Browser browser = new Browser()) {
             browser.driver.get(server.uri("/").toString());
-            browser.find("take").click();
+            // Projects of other tests may stand before the demo's.
+            browser.await(Duration.ofSeconds(20))
+                    .until(driver -> driver.findElement(By.linkText("Open Take 1, the sluice path")))
+                    .click();
             WebElement sphere = shown(browser, "pane-sphere");
             turn(browser, sphere);
             undoAndRedo(browser);

@@ -72,16 +72,19 @@ class PicturesTest {
         long take = api.freshTake(new Recipe(
                 demo.rate(),
                 List.of(demo.clip("A"), new ClipRef("B", "brittle.mp4", b.sha256(), 0)),
+                demo.sync(),
                 demo.rig(),
                 demo.rigSource(),
                 demo.balance(),
                 demo.seams(),
                 demo.level()));
-        assertThat(picture(server, take, "sphere?t=0.2&width=640").statusCode()).isEqualTo(200);
+        assertThat(picture(server, take, "sphere?t=0.2&width=3840").statusCode())
+                .isEqualTo(200);
         try (var file = Files.newByteChannel(media.resolve("brittle.mp4"), StandardOpenOption.WRITE)) {
             file.truncate(file.size() / 3);
         }
-        HttpResponse<byte[]> broken = picture(server, take, "sphere?t=6.4&width=640");
+        // At full size, for which no proxy will do.
+        HttpResponse<byte[]> broken = picture(server, take, "sphere?t=6.4&width=3840");
         assertThat(broken.statusCode()).isEqualTo(422);
         assertThat(new String(broken.body(), java.nio.charset.StandardCharsets.UTF_8))
                 .contains("brittle.mp4")

@@ -107,13 +107,14 @@ class RevisionsTest {
     @Test
     void theLedgerSaysWhatWasMeasuredAndWhatNot(RunningApplication.Server server) throws Exception {
         JsonNode ledger = new Api(server).get("/api/takes/1").json().path("ledger");
-        assertThat(ledger.size()).isEqualTo(5);
+        assertThat(ledger.size()).isEqualTo(6);
         assertThat(ledger.get(0).path("figure").asString()).isEqualTo("2 clips agree");
-        assertThat(ledger.get(1).path("reason").asString())
+        assertThat(ledger.get(1).path("reason").asString()).isEqualTo("Taken as recorded in sync.");
+        assertThat(ledger.get(2).path("reason").asString())
                 .as("the pair covers the whole sphere")
                 .isEqualTo("Not measured on this take.");
-        assertThat(ledger.get(3).path("verdict").asString()).isEqualTo("check");
-        assertThat(ledger.get(4).path("reason").asString()).isEqualTo("By eye.");
+        assertThat(ledger.get(4).path("verdict").asString()).isEqualTo("check");
+        assertThat(ledger.get(5).path("reason").asString()).isEqualTo("By eye.");
     }
 
     @Test

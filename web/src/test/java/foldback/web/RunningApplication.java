@@ -45,6 +45,7 @@ public final class RunningApplication implements ParameterResolver {
         static Server start() {
             try {
                 Path home = Files.createTempDirectory("foldback-test");
+                Files.createDirectory(home.resolve("footage"));
                 MariaDbServer database = new MariaDbServer(Files.createDirectory(home.resolve("db")));
                 return new Server(database, home, FoldbackApplication.start(Map.of(), options(database, home)));
             } catch (Exception failed) {
@@ -58,6 +59,7 @@ public final class RunningApplication implements ParameterResolver {
                 "--FOLDBACK_DB_PORT=" + database.port(),
                 "--FOLDBACK_DB_PASSWORD=" + MariaDbServer.PASSWORD,
                 "--foldback.home=" + home,
+                "--foldback.footage[0]=" + home.resolve("footage"),
                 "--foldback.demo=true",
                 "--foldback.demo-folder="
                         + Path.of("..", "demo").toAbsolutePath().normalize()
@@ -65,6 +67,11 @@ public final class RunningApplication implements ParameterResolver {
             String[] all = java.util.Arrays.copyOf(own, own.length + more.length);
             System.arraycopy(more, 0, all, own.length, more.length);
             return all;
+        }
+
+        /** The folder that the server was given for clips that are used where they lie. */
+        Path footage() {
+            return home.resolve("footage");
         }
 
         URI uri(String path) {

@@ -76,4 +76,9 @@ public record ColourTags(Matrix matrix, Range range, Curve transfer, Siting siti
     public ColourTags withRange(Range changed) {
         return new ColourTags(matrix, changed, transfer, siting);
     }
+
+    /** The same with chroma at the left, as canvases have it. */
+    public ColourTags sitedLeft() {
+        return new ColourTags(matrix, range, transfer, Siting.LEFT);
+    }
 }

@@ -33,6 +33,26 @@ public record Frame(PixelFormat format, ColourTags tags, Plane y, Plane u, Plane
                 plane(format, chromaWidth, chromaHeight));
     }
 
+    /**
+     * The same samples seen as a smaller picture.
+     *
+     * @param left a whole number of chroma samples, and so are the others
+     */
+    public Frame sub(int left, int top, int subWidth, int subHeight) {
+        int sx = format.chromaShiftX();
+        int sy = format.chromaShiftY();
+        if ((left | subWidth) % (1 << sx) != 0 || (top | subHeight) % (1 << sy) != 0) {
+            throw new IllegalArgumentException("a part of a frame must begin and end between chroma samples: " + left
+                    + ", " + top + ", " + subWidth + " x " + subHeight);
+        }
+        return new Frame(
+                format,
+                tags,
+                y.sub(left, top, subWidth, subHeight),
+                u.sub(left >> sx, top >> sy, subWidth >> sx, subHeight >> sy),
+                v.sub(left >> sx, top >> sy, subWidth >> sx, subHeight >> sy));
+    }
+
     public int width() {
         return y.width();
     }

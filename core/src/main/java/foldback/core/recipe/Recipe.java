@@ -2,6 +2,7 @@ package foldback.core.recipe;
 
 import foldback.core.rig.Rig;
 import foldback.core.time.FrameRate;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -11,11 +12,19 @@ import java.util.Set;
  *
  * @param rate of the output
  * @param clips one for each lens, the first one's start being take time 0
+ * @param sync where the clips' offsets come from
  * @param rig its lenses are those of the clips; stated for any picture size of the clips' aspect
  * @param rigSource where the rig's numbers come from, for people
  */
 public record Recipe(
-        FrameRate rate, List<ClipRef> clips, Rig rig, String rigSource, Balance balance, Seams seams, Level level) {
+        FrameRate rate,
+        List<ClipRef> clips,
+        Sync sync,
+        Rig rig,
+        String rigSource,
+        Balance balance,
+        Seams seams,
+        Level level) {
 
     public Recipe {
         clips = List.copyOf(clips);
@@ -37,6 +46,11 @@ public record Recipe(
         }
     }
 
+    /** The recipe of a take about which nothing was decided yet. */
+    public static Recipe start(FrameRate rate, List<ClipRef> clips, Rig rig, String rigSource) {
+        return new Recipe(rate, clips, Sync.NONE, rig, rigSource, Balance.NONE, Seams.DEFAULT, Level.NONE);
+    }
+
     public ClipRef clip(String slot) {
         return clips.stream()
                 .filter(clip -> clip.slot().equals(slot))
@@ -45,6 +59,15 @@ public record Recipe(
     }
 
     public Recipe withBalance(Balance changed) {
-        return new Recipe(rate, clips, rig, rigSource, changed, seams, level);
+        return new Recipe(rate, clips, sync, rig, rigSource, changed, seams, level);
+    }
+
+    /** The same with other offsets: take times of the first frames, in the order of the clips. */
+    public Recipe withOffsets(List<Double> offsets, Sync changed) {
+        List<ClipRef> moved = new ArrayList<>();
+        for (int i = 0; i < clips.size(); i++) {
+            moved.add(clips.get(i).withOffset(offsets.get(i)));
+        }
+        return new Recipe(rate, moved, changed, rig, rigSource, balance, seams, level);
     }
 }

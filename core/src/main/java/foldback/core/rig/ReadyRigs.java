@@ -2,6 +2,7 @@ package foldback.core.rig;
 
 import foldback.core.lens.FisheyeLens;
 import foldback.core.lens.ImageCircle;
+import foldback.core.lens.Lens;
 import foldback.core.lens.LensFrame;
 import foldback.core.lens.RectilinearLens;
 import foldback.core.space.Position;
@@ -12,7 +13,58 @@ import java.util.Optional;
 
 /** Rigs of common kinds to start from; a real unit differs a little from them. */
 public final class ReadyRigs {
+    private static final double PAIR_RADIUS = 0.015;
+    private static final double RING_RADIUS = 0.07;
+
     private ReadyRigs() {}
+
+    private static final double MOST_FIELD = 120;
+
+    /** A disc that nobody measured is taken to fill the picture but for this rim. */
+    private static final double INSCRIBED = 0.495;
+
+    /**
+     * A rig to start from for clips without a card: one fisheye, two back to back, or a ring.
+     *
+     * @param pictures one for each lens: its size, and the lit disc where one was found
+     * @throws IllegalArgumentException where there are none, or more than a rig has
+     */
+    public static Rig startFor(List<Picture> pictures) {
+        int count = pictures.size();
+        List<RigLens> lenses = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            Picture picture = pictures.get(i);
+            double turn = 2 * Math.PI * i / count;
+            double out = count == 1 ? 0 : count == 2 ? PAIR_RADIUS : RING_RADIUS;
+            Lens lens = count <= 2 ? fisheye(picture, count == 1 ? 180 : 195) : flat(picture, count);
+            Position pupil = new Position(out * StrictMath.sin(turn), 0, out * StrictMath.cos(turn));
+            lenses.add(new RigLens(String.valueOf((char) ('A' + i)), lens, Rotation.ofYawPitchRoll(turn, 0, 0), pupil));
+        }
+        String name = count == 1 ? "One fisheye, 180°" : count == 2 ? "Two back to back, 195°" : count + " around";
+        return new Rig(name, lenses);
+    }
+
+    /** A lens's picture, of which no more is known. */
+    public record Picture(int width, int height, Optional<ImageCircle> circle) {}
+
+    private static Lens fisheye(Picture picture, double degrees) {
+        ImageCircle circle = picture.circle()
+                .orElseGet(() -> new ImageCircle(
+                        picture.width() / 2.0,
+                        picture.height() / 2.0,
+                        INSCRIBED * Math.min(picture.width(), picture.height())));
+        return FisheyeLens.equidistant(
+                new LensFrame(picture.width(), picture.height(), circle.cx(), circle.cy(), Optional.of(circle)),
+                Math.toRadians(degrees));
+    }
+
+    /** Wide enough to overlap its neighbours by a third of its share. */
+    private static Lens flat(Picture picture, int count) {
+        double field = Math.toRadians(Math.min(MOST_FIELD, 360.0 / count + 32));
+        LensFrame frame = new LensFrame(
+                picture.width(), picture.height(), picture.width() / 2.0, picture.height() / 2.0, Optional.empty());
+        return new RectilinearLens(frame, picture.width() / 2.0 / StrictMath.tan(field / 2), 0, 0, 0, 0, 0);
+    }
 
     /** Two fisheyes of 195 degrees, equidistant, back to back; pictures of 1920 x 1920. */
     public static Rig twoBackToBack() {

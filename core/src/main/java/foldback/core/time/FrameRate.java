@@ -1,7 +1,20 @@
 package foldback.core.time;
 
+import java.util.List;
+
 /** Frames per second as an exact fraction in lowest terms, for example 30000/1001. */
 public record FrameRate(long numerator, long denominator) {
+
+    /** The rates in which video is delivered, rising. */
+    public static final List<FrameRate> USUAL = List.of(
+            new FrameRate(24000, 1001),
+            new FrameRate(24, 1),
+            new FrameRate(25, 1),
+            new FrameRate(30000, 1001),
+            new FrameRate(30, 1),
+            new FrameRate(50, 1),
+            new FrameRate(60000, 1001),
+            new FrameRate(60, 1));
 
     public FrameRate {
         if (numerator <= 0 || denominator <= 0) {
@@ -21,6 +34,17 @@ public record FrameRate(long numerator, long denominator) {
             throw new IllegalArgumentException(
                     "a frame rate is a whole number or a fraction such as 30000/1001: '" + text + "'");
         }
+    }
+
+    /** The rate that people mean by one measured on a clip: the nearest usual one. */
+    public static FrameRate usual(double perSecond) {
+        FrameRate best = USUAL.get(0);
+        for (FrameRate rate : USUAL) {
+            if (Math.abs(rate.perSecond() - perSecond) < Math.abs(best.perSecond() - perSecond)) {
+                best = rate;
+            }
+        }
+        return best;
     }
 
     public double perSecond() {

@@ -11,6 +11,7 @@ import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Seams;
 import foldback.core.recipe.Stops;
+import foldback.core.recipe.Sync;
 import foldback.core.rig.Rig;
 import foldback.core.time.FrameRate;
 import java.util.List;
@@ -25,9 +26,8 @@ public final class RecipeJson {
     public static Recipe read(String text) {
         Fields root = Fields.root(text, "recipe");
         FrameRate rate = root.checked(() -> FrameRate.parse(root.text("rate")));
-        List<ClipRef> clips = root.list(
-                "clips",
-                f -> new ClipRef(f.text("slot"), f.text("file"), f.text("sha256"), f.number("offset_seconds")));
+        List<ClipRef> clips = root.list("clips", ClipJson::read);
+        Sync sync = root.has("sync") ? SyncJson.read(root.object("sync")) : Sync.NONE;
         Fields rigFields = root.object("rig");
         String source = rigFields.text("source");
         Rig rig = RigJson.read(rigFields);
@@ -36,7 +36,7 @@ public final class RecipeJson {
         Seams seams = readSeams(root.object("seams"));
         Level level = readLevel(root.object("level"));
         root.end();
-        return root.checked(() -> new Recipe(rate, clips, rig, source, balance, seams, level));
+        return root.checked(() -> new Recipe(rate, clips, sync, rig, source, balance, seams, level));
     }
 
     private static Balance readBalance(Fields fields) {
@@ -95,12 +95,9 @@ public final class RecipeJson {
                 .put("rate", recipe.rate().toString());
         ArrayNode clips = root.putArray("clips");
         for (ClipRef clip : recipe.clips()) {
-            clips.addObject()
-                    .put("slot", clip.slot())
-                    .put("file", clip.file())
-                    .put("sha256", clip.sha256())
-                    .put("offset_seconds", clip.offsetSeconds());
+            ClipJson.write(clip, clips.addObject());
         }
+        SyncJson.write(recipe.sync(), root.putObject("sync"));
         ObjectNode rig = root.putObject("rig");
         rig.put("source", recipe.rigSource());
         RigJson.write(recipe.rig(), rig);

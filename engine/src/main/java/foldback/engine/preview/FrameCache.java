@@ -25,30 +25,35 @@ final class FrameCache implements AutoCloseable {
                 .build();
     }
 
-    /** A frame of a clip, halved some times; not to be written to. */
+    /** A lens's frame of a clip, halved some times; not to be written to. */
     Frame frame(TakeClip clip, int number, int halvings) {
-        return frames.get(new Key(clip.ref().sha256(), false, number, halvings), key -> decode(clip, number, halvings));
+        return clip.part(frames.get(
+                new Key(clip.ref().sha256(), false, number, halvings), key -> decode(clip, number, halvings)));
     }
 
     /** The same from a proxy. */
     Frame frame(Proxy proxy, int number, int halvings) {
+        return proxy.clip().part(whole(proxy, number, halvings));
+    }
+
+    private Frame whole(Proxy proxy, int number, int halvings) {
         Key key = new Key(proxy.clip().ref().sha256(), true, number, halvings);
         if (halvings == 0) {
             return frames.get(key, k -> decoders.frame(proxy, number));
         }
         Frame known = frames.getIfPresent(key);
         if (known == null) {
-            known = FrameHalver.half(frame(proxy, number, halvings - 1));
+            known = FrameHalver.half(whole(proxy, number, halvings - 1));
             frames.put(key, known);
         }
         return known;
     }
 
     private static Frame decode(TakeClip clip, int number, int halvings) {
-        int width = clip.video().width() >> halvings;
-        int height = clip.video().height() >> halvings;
-        Frame frame = Frame.allocate(clip.video().format(), clip.video().tags(), width, height);
-        try (FrameReader reader = new FrameReader(clip.index(), clip.video(), number, width, height, 0)) {
+        int width = clip.whole().width() >> halvings;
+        int height = clip.whole().height() >> halvings;
+        Frame frame = Frame.allocate(clip.whole().format(), clip.whole().tags(), width, height);
+        try (FrameReader reader = new FrameReader(clip.index(), clip.whole(), number, width, height, 0)) {
             if (!reader.next(frame)) {
                 throw new MediaException(
                         clip.file(), clip.ref().file() + " has no frame " + number + ". Copy it again from the card.");

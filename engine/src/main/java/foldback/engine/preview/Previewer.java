@@ -81,8 +81,7 @@ public final class Previewer implements AutoCloseable {
                     ? frames.frame(small.get(i), number, halvings)
                     : frames.frame(take.clips().get(i), number, halvings);
         });
-        ColourTags source = sizes.get(0).tags();
-        ColourTags tags = new ColourTags(source.matrix(), source.range(), source.transfer(), ColourTags.Siting.LEFT);
+        ColourTags tags = sizes.get(0).tags().sitedLeft();
         Frame out = Frame.allocate(PixelFormat.YUV420_8, tags, canvas.width(), canvas.height());
         Stitcher stitcher = new Stitcher(
                 plans.get(plan.settings(), StitchPlan::compile),
@@ -94,10 +93,9 @@ public final class Previewer implements AutoCloseable {
 
     /** The proxies of a take where all its clips have one that is sharp enough, else none. */
     private List<Proxy> proxiesOf(Take take, Recipe recipe, Canvas canvas) {
-        List<Proxy> found =
-                take.clips().stream().map(proxies::of).flatMap(Optional::stream).toList();
-        if (found.size() < take.clips().size()) {
-            return List.of();
+        List<Proxy> found = proxies.ofAll(take.clips());
+        if (found.isEmpty()) {
+            return found;
         }
         List<RecipePlan.Source> sizes = found.stream().map(Proxy::source).toList();
         double sharpness = RecipePlan.leastSourcePerCanvas(recipe, canvas, sizes);
@@ -109,12 +107,12 @@ public final class Previewer implements AutoCloseable {
         TakeClip clip = take.clips().get(lens);
         int wanted = clip.video().width() >> halvings;
         int number = clip.frameAt(seconds);
-        Optional<Proxy> small = proxies.of(clip).filter(proxy -> proxy.video().width() >= wanted);
+        Optional<Proxy> small = proxies.of(clip).filter(proxy -> proxy.source().width() >= wanted);
         if (small.isEmpty()) {
             return new Picture(frames.frame(clip, number, halvings), false);
         }
         int times = 0;
-        while (small.get().video().width() >> times + 1 >= wanted) {
+        while (small.get().source().width() >> times + 1 >= wanted) {
             times++;
         }
         return new Picture(frames.frame(small.get(), number, times), true);

@@ -6,12 +6,13 @@ import foldback.core.run.Run;
 import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
-import foldback.media.ffmpeg.PictureIndex;
-import foldback.media.ffmpeg.ProxyEncoder;
+import foldback.media.proxy.PictureIndex;
+import foldback.media.proxy.ProxyEncoder;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -20,7 +21,7 @@ import java.util.Optional;
  */
 public final class Proxies {
     /** Raised whenever the same clip would give another proxy. */
-    private static final int ALGORITHM = 1;
+    private static final int ALGORITHM = 2;
 
     private final Path folder;
     private final Cache<String, PictureIndex> opened =
@@ -37,9 +38,16 @@ public final class Proxies {
             opened.invalidate(sha256);
             return Optional.empty();
         }
-        ProxySize size = ProxySize.of(clip.video().width(), clip.video().height());
+        ProxySize size = ProxySize.of(clip.whole().width(), clip.whole().height());
         return Optional.of(new Proxy(
-                clip, clip.video().withSize(size.width(), size.height()), opened.get(sha256, key -> open(clip))));
+                clip, clip.whole().withSize(size.width(), size.height()), opened.get(sha256, key -> open(clip))));
+    }
+
+    /** The proxies of all of some clips; empty where one has none. */
+    public List<Proxy> ofAll(List<TakeClip> clips) {
+        List<Proxy> found =
+                clips.stream().map(this::of).flatMap(Optional::stream).toList();
+        return found.size() < clips.size() ? List.of() : found;
     }
 
     private PictureIndex open(TakeClip clip) {
@@ -70,8 +78,8 @@ public final class Proxies {
         Path indexPart = index.resolveSibling(index.getFileName() + ".part");
         try {
             Files.createDirectories(folder);
-            ProxySize size = ProxySize.of(clip.video().width(), clip.video().height());
-            ProxyEncoder.encode(clip.index(), clip.video(), size.width(), size.height(), part, run);
+            ProxySize size = ProxySize.of(clip.whole().width(), clip.whole().height());
+            ProxyEncoder.encode(clip.index(), clip.whole(), size.width(), size.height(), part, run);
             PictureIndex pictures = PictureIndex.scan(part);
             if (pictures.frames() != clip.index().frames()) {
                 throw new MediaException(

@@ -3,7 +3,7 @@ package foldback.engine.proxy;
 import foldback.core.recipe.RecipePlan;
 import foldback.engine.take.TakeClip;
 import foldback.media.ffmpeg.MediaInfo;
-import foldback.media.ffmpeg.PictureIndex;
+import foldback.media.proxy.PictureIndex;
 
 /**
  * A clip's proxy: the same frames by number, smaller.
@@ -13,7 +13,9 @@ import foldback.media.ffmpeg.PictureIndex;
  */
 public record Proxy(TakeClip clip, MediaInfo.Video video, PictureIndex pictures) {
 
+    /** The lens's picture in it. */
     public RecipePlan.Source source() {
-        return new RecipePlan.Source(video.width(), video.height(), video.format(), video.tags());
+        return new RecipePlan.Source(
+                video.width() / clip.across(), video.height() / clip.down(), video.format(), video.tags());
     }
 }

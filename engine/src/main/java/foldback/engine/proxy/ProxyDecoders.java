@@ -2,8 +2,8 @@ package foldback.engine.proxy;
 
 import foldback.core.picture.Frame;
 import foldback.media.MediaException;
-import foldback.media.ffmpeg.GroupDecoder;
 import foldback.media.ffmpeg.MediaInfo;
+import foldback.media.proxy.GroupDecoder;
 import java.io.IOException;
 import java.util.ArrayDeque;
 import java.util.Deque;

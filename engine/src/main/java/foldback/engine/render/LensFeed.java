@@ -5,56 +5,77 @@ import foldback.core.picture.FrameHalver;
 import foldback.engine.take.TakeClip;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.FrameReader;
+import foldback.media.ffmpeg.MediaInfo;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.TimeUnit;
 
-/** Decodes the frames that a render needs of one clip on a thread of its own, into a small pool. */
+/** Decodes the frames that a render needs of one file on a thread of its own, into a small pool. */
 final class LensFeed implements AutoCloseable {
     private static final int POOL = 3;
     private final RenderJob job;
+    private final List<TakeClip> lenses;
     private final TakeClip clip;
-    private final int halvings;
+    private final List<Integer> halvings;
     private final long firstFrame;
-    private final BlockingQueue<Frame> ready = new ArrayBlockingQueue<>(POOL);
-    private final BlockingQueue<Frame> free = new ArrayBlockingQueue<>(POOL);
+    private final BlockingQueue<Pictures> ready = new ArrayBlockingQueue<>(POOL);
+    private final BlockingQueue<Pictures> free = new ArrayBlockingQueue<>(POOL);
     private final FrameReader reader;
     private final Thread thread;
     private volatile RuntimeException failure;
-    private Frame current;
+    private Pictures current;
     private int currentIndex = -1;
 
-    /** @param firstFrame the first output frame that is wanted */
-    LensFeed(RenderJob job, int lens, int halvings, long firstFrame, int niceness) {
+    /** A frame of the file and what its lenses show in it, halved. */
+    private record Pictures(Frame whole, List<Frame> lenses) {}
+
+    /**
+     * Starts decoding.
+     *
+     * @param lenses those whose pictures are in the file, by their number in the rig
+     * @param allHalvings of all of the rig's lenses
+     * @param firstFrame the first output frame that is wanted
+     */
+    LensFeed(RenderJob job, List<Integer> lenses, List<Integer> allHalvings, long firstFrame, int niceness) {
         this.job = job;
-        this.clip = job.take().clips().get(lens);
-        this.halvings = halvings;
+        this.lenses = lenses.stream().map(job.take().clips()::get).toList();
+        this.clip = this.lenses.get(0);
+        this.halvings = lenses.stream().map(allHalvings::get).toList();
         this.firstFrame = firstFrame;
         for (int i = 0; i < POOL; i++) {
-            free.add(Frame.allocate(
-                    clip.video().format(),
-                    clip.video().tags(),
-                    clip.video().width() >> halvings,
-                    clip.video().height() >> halvings));
+            free.add(pictures());
         }
-        reader = new FrameReader(
-                clip.index(),
-                clip.video(),
-                indexAt(firstFrame),
-                clip.video().width(),
-                clip.video().height(),
-                niceness);
+        MediaInfo.Video whole = clip.whole();
+        reader = new FrameReader(clip.index(), whole, indexAt(firstFrame), whole.width(), whole.height(), niceness);
         thread = new Thread(this::decode, "decode-" + clip.ref().slot());
         thread.setDaemon(true);
         thread.start();
+    }
+
+    private Pictures pictures() {
+        MediaInfo.Video video = clip.whole();
+        Frame whole = Frame.allocate(video.format(), video.tags(), video.width(), video.height());
+        List<Frame> parts = new ArrayList<>();
+        for (int i = 0; i < lenses.size(); i++) {
+            Frame part = lenses.get(i).part(whole);
+            int times = halvings.get(i);
+            parts.add(
+                    times == 0
+                            ? part
+                            : Frame.allocate(
+                                    video.format(), video.tags(), part.width() >> times, part.height() >> times));
+        }
+        return new Pictures(whole, parts);
     }
 
     private int indexAt(long frame) {
         return clip.frameAt(job.timeOf(frame));
     }
 
-    /** The picture for an output frame; valid until the next call. Frames must be asked for in order. */
-    Frame frame(long outputFrame) throws InterruptedException {
+    /** The lenses' pictures for an output frame; valid until the next call. Frames must be asked for in order. */
+    List<Frame> frames(long outputFrame) throws InterruptedException {
         int wanted = indexAt(outputFrame);
         if (wanted != currentIndex) {
             if (current != null) {
@@ -69,38 +90,29 @@ final class LensFeed implements AutoCloseable {
             }
             currentIndex = wanted;
         }
-        return current;
+        return current.lenses();
     }
 
     private void decode() {
         try {
             int at = indexAt(firstFrame);
             int last = -1;
-            Frame[] scratch = new Frame[halvings];
-            for (int i = 0; i < halvings; i++) {
-                scratch[i] = Frame.allocate(
-                        clip.video().format(),
-                        clip.video().tags(),
-                        clip.video().width() >> i,
-                        clip.video().height() >> i);
-            }
             for (long n = firstFrame; n < job.frames(); n++) {
                 int wanted = indexAt(n);
                 if (wanted == last) {
                     continue;
                 }
-                Frame target = free.take();
-                Frame into = halvings > 0 ? scratch[0] : target;
+                Pictures target = free.take();
                 for (; at <= wanted; at++) {
-                    if (!reader.next(into)) {
+                    if (!reader.next(target.whole())) {
                         throw new MediaException(
                                 clip.file(),
                                 clip.ref().file() + " ended early: its frame " + wanted
                                         + " is missing. Copy it again from the card.");
                     }
                 }
-                for (int i = 0; i < halvings; i++) {
-                    FrameHalver.halve(scratch[i], i + 1 < halvings ? scratch[i + 1] : target);
+                for (int i = 0; i < lenses.size(); i++) {
+                    halve(lenses.get(i).part(target.whole()), target.lenses().get(i), halvings.get(i));
                 }
                 last = wanted;
                 ready.put(target);
@@ -109,6 +121,16 @@ final class LensFeed implements AutoCloseable {
             Thread.currentThread().interrupt();
         } catch (RuntimeException failed) {
             failure = failed;
+        }
+    }
+
+    private static void halve(Frame source, Frame target, int times) {
+        Frame from = source;
+        for (int i = 1; i < times; i++) {
+            from = FrameHalver.half(from);
+        }
+        if (times > 0) {
+            FrameHalver.halve(from, target);
         }
     }
 

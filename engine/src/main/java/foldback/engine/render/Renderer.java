@@ -84,8 +84,7 @@ public final class Renderer {
         List<RecipePlan.Source> sources = job.take().sources();
         RecipePlan plan = RecipePlan.compile(job.recipe(), spec.canvas(), sources);
         PixelFormat format = spec.bits() == 10 ? PixelFormat.YUV420_10 : PixelFormat.YUV420_8;
-        ColourTags source = sources.get(0).tags();
-        ColourTags tags = new ColourTags(source.matrix(), source.range(), source.transfer(), ColourTags.Siting.LEFT);
+        ColourTags tags = sources.get(0).tags().sitedLeft();
         Stitcher stitcher = new Stitcher(
                 StitchPlan.compile(plan.settings()),
                 RecipePlan.lights(job.recipe(), sources, format, tags),
@@ -99,22 +98,27 @@ public final class Renderer {
                 tags,
                 spec.preset(),
                 spec.rateControl(),
-                spec.encoderThreads());
+                spec.encoderThreads(),
+                EncoderSettings.twoSeconds(job.recipe().rate()));
         long start = (long) first * spec.segmentFrames();
         ExecutorService executor = Executors.newFixedThreadPool(threads);
+        List<List<Integer>> files = job.take().lensesByFile();
         List<LensFeed> feeds = new ArrayList<>();
         try (CanvasLane lane = new CanvasLane(encoder, format, tags, number -> piece(folder, number), niceness)) {
-            for (int lens = 0; lens < sources.size(); lens++) {
-                feeds.add(new LensFeed(job, lens, plan.halvings().get(lens), start, niceness));
+            for (List<Integer> lenses : files) {
+                feeds.add(new LensFeed(job, lenses, plan.halvings(), start, niceness));
             }
+            Frame[] frames = new Frame[sources.size()];
             for (long n = start; n < job.frames(); n++) {
                 run.step((double) n / job.frames());
-                List<Frame> frames = new ArrayList<>();
-                for (LensFeed feed : feeds) {
-                    frames.add(feed.frame(n));
+                for (int file = 0; file < files.size(); file++) {
+                    List<Frame> pictures = feeds.get(file).frames(n);
+                    for (int i = 0; i < pictures.size(); i++) {
+                        frames[files.get(file).get(i)] = pictures.get(i);
+                    }
                 }
                 Frame canvas = lane.canvas();
-                stitcher.stitch(frames, canvas, executor, threads);
+                stitcher.stitch(List.of(frames), canvas, executor, threads);
                 boolean ends = (n + 1) % spec.segmentFrames() == 0 || n + 1 == job.frames();
                 lane.put(canvas, ends ? (int) (n / spec.segmentFrames()) : -1);
             }

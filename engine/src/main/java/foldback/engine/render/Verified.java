@@ -24,6 +24,9 @@ public record Verified(
         String sound,
         long bytes) {
 
+    /** Sound comes in packets of a fiftieth of a second. */
+    private static final double SECONDS_APART = 0.1;
+
     /**
      * Reads a file back and holds it against what was asked.
      *
@@ -47,6 +50,16 @@ public record Verified(
         require(file, "width", video.width(), job.spec().canvas().width());
         require(file, "height", video.height(), job.spec().canvas().height());
         require(file, "bits", video.format().bits(), job.spec().bits());
+        double wanted = job.recipe().rate().secondsOf(job.frames());
+        if (Math.abs(found.seconds() - wanted) > SECONDS_APART) {
+            throw new MediaException(
+                    file,
+                    String.format(
+                            Locale.ROOT,
+                            "The result is not what was asked: it lasts %.2f s, not %.2f s. Start it again.",
+                            found.seconds(),
+                            wanted));
+        }
         if (!found.projection().equals("equirectangular")) {
             throw new MediaException(file, "The result is not tagged as a sphere. Start it again.");
         }

@@ -8,7 +8,10 @@ import foldback.media.ContentHash;
 import foldback.media.MediaException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.function.Function;
 
 /** The opened clips of a recipe, in the order of the rig's lenses. */
@@ -19,29 +22,29 @@ public record Take(List<TakeClip> clips) {
     }
 
     /**
-     * Opens the clips of a recipe below a media folder and checks that they are the very files the recipe was made for.
+     * Opens the clips of a recipe and checks that they are the very files the recipe was made for.
      *
-     * @throws MediaException where one is missing, lies outside the folder, or has changed
+     * @throws MediaException where one is missing, lies outside the folders, or has changed
      */
-    public static Take open(Recipe recipe, Path media) {
+    public static Take open(Recipe recipe, MediaFolders media) {
         return open(recipe, media, ContentHash::of);
     }
 
     /** The same with another way to learn what is in a file, such as {@link ContentIds}. */
-    public static Take open(Recipe recipe, Path media, Function<Path, String> contents) {
+    public static Take open(Recipe recipe, MediaFolders media, Function<Path, String> contents) {
         return new Take(recipe.rig().lenses().stream()
                 .map(lens -> openClip(recipe.clip(lens.slot()), media, contents))
                 .toList());
     }
 
-    /** Opens one clip below a media folder, as {@link #open} does. */
-    public static TakeClip openClip(ClipRef ref, Path media, Function<Path, String> contents) {
-        Path file = resolve(media, ref.file());
+    /** Opens one clip, as {@link #open} does. */
+    public static TakeClip openClip(ClipRef ref, MediaFolders media, Function<Path, String> contents) {
+        Path file = media.resolve(ref.file());
         if (!Files.isRegularFile(file)) {
             throw new MediaException(
                     file,
                     ref.file() + " (lens " + ref.slot()
-                            + ") is not in the media folder. Put it back, or name its folder.");
+                            + ") is not in the media folder. Put it back, or name its folder with --footage or --media.");
         }
         if (!contents.apply(file).equals(ref.sha256())) {
             throw new MediaException(
@@ -53,20 +56,15 @@ public record Take(List<TakeClip> clips) {
         return TakeClip.open(ref, file);
     }
 
-    /** A path below a folder, links resolved; refuses what leads out of it. */
-    static Path resolve(Path folder, String relative) {
-        try {
-            Path root = folder.toRealPath();
-            Path file = root.resolve(relative).normalize();
-            Path real = Files.exists(file) ? file.toRealPath() : file;
-            if (real.startsWith(root)) {
-                return real;
-            }
-        } catch (java.io.IOException | java.nio.file.InvalidPathException unreadable) {
-            throw new MediaException(
-                    folder, "The media folder cannot be read: " + folder.getFileName() + ".", unreadable);
+    /** The lenses, by their number in the rig, that share a file and an offset: each file is to be read once. */
+    public List<List<Integer>> lensesByFile() {
+        Map<String, List<Integer>> files = new LinkedHashMap<>();
+        for (int i = 0; i < clips.size(); i++) {
+            ClipRef ref = clips.get(i).ref();
+            files.computeIfAbsent(ref.sha256() + ref.offsetSeconds(), key -> new ArrayList<>())
+                    .add(i);
         }
-        throw new MediaException(folder, "'" + relative + "' lies outside the media folder.");
+        return List.copyOf(files.values());
     }
 
     public List<RecipePlan.Source> sources() {

@@ -1,5 +1,7 @@
 package foldback.engine.take;
 
+import foldback.core.picture.Area;
+import foldback.core.picture.Frame;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.time.TimeSpan;
@@ -8,6 +10,7 @@ import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
 import java.nio.file.Path;
+import java.util.Optional;
 
 /**
  * A clip that was opened: where it is, what it is, and when its frames are due.
@@ -19,19 +22,52 @@ public record TakeClip(ClipRef ref, Path file, MediaInfo info, FrameIndex index)
     /**
      * Opens a clip.
      *
-     * @throws MediaException where the file is missing, damaged, or has no picture
+     * @throws MediaException where the file is missing, damaged, has no picture, or is not made of areas such as the lens's
      */
     public static TakeClip open(ClipRef ref, Path file) {
         MediaInfo info = MediaProbe.probe(file);
-        if (info.video().isEmpty()) {
+        MediaInfo.Video video = info.video()
+                .orElseThrow(() -> new MediaException(
+                        file, file.getFileName() + " has no picture; choose the clip of lens " + ref.slot() + "."));
+        if (ref.area().isPresent() && !ref.area().get().tiles(video.width(), video.height())) {
             throw new MediaException(
-                    file, file.getFileName() + " has no picture; choose the clip of lens " + ref.slot() + ".");
+                    file,
+                    file.getFileName() + " is " + video.width() + " x " + video.height()
+                            + ", which is not made of pictures such as the one named for lens " + ref.slot() + ".");
         }
         return new TakeClip(ref, file, info, FrameIndex.read(file));
     }
 
-    public MediaInfo.Video video() {
+    /** The file's stream as it is, with all the lenses that it holds. */
+    public MediaInfo.Video whole() {
         return info.video().orElseThrow();
+    }
+
+    /** The stream as the lens has it: of the size of the lens's picture. */
+    public MediaInfo.Video video() {
+        return ref.area()
+                .map(area -> whole().withSize(area.width(), area.height()))
+                .orElseGet(this::whole);
+    }
+
+    /** How many lenses' pictures lie next to each other in the file. */
+    public int across() {
+        return whole().width() / video().width();
+    }
+
+    /** How many lie one above the other. */
+    public int down() {
+        return whole().height() / video().height();
+    }
+
+    /** The lens's part of a whole frame of the file, which may be of another size than the file's. */
+    public Frame part(Frame frame) {
+        Optional<Area> area = ref.area();
+        if (area.isEmpty()) {
+            return frame;
+        }
+        Area part = area.get().atSize(frame.width() / across(), frame.height() / down());
+        return frame.sub(part.left(), part.top(), part.width(), part.height());
     }
 
     public RecipePlan.Source source() {

@@ -11,6 +11,7 @@ import foldback.core.run.Verdict;
 import foldback.core.time.TimeSpan;
 import foldback.engine.DemoTake;
 import foldback.engine.proxy.Proxies;
+import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import java.nio.file.Path;
 import java.util.List;
@@ -30,7 +31,7 @@ class BalanceMeterTest {
     @BeforeEach
     void open() throws Exception {
         previewer = new Previewer(new Proxies(folder), 100 << 20, 2);
-        take = Take.open(DemoTake.recipe(), DemoTake.MEDIA);
+        take = Take.open(DemoTake.recipe(), MediaFolders.of(DemoTake.MEDIA));
     }
 
     @AfterEach

@@ -9,13 +9,14 @@ import foldback.core.run.Run;
 import foldback.core.warp.Canvas;
 import foldback.engine.DemoTake;
 import foldback.engine.preview.Previewer;
+import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.FrameReader;
-import foldback.media.ffmpeg.ProxyEncoder;
 import foldback.media.process.Children;
+import foldback.media.proxy.ProxyEncoder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -40,7 +41,7 @@ class ProxiesTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"1920,1920,960,960", "1440,1920,720,960", "2704,2028,960,720", "5760,2880,960,480", "640,480,640,480"})
+    @CsvSource({"1920,1920,960,960", "1440,1920,720,960", "2704,2028,960,720", "5760,2880,1920,960", "640,480,640,480"})
     void sizesKeepTheAspectToThePixel(int width, int height, int proxyWidth, int proxyHeight) {
         assertThat(ProxySize.of(width, height)).isEqualTo(new ProxySize(proxyWidth, proxyHeight));
     }
@@ -92,7 +93,9 @@ class ProxiesTest {
 
     @Test
     void aStoppedProxyLeavesNothingAndIsMadeAnew() throws Exception {
-        TakeClip clip = Take.open(DemoTake.recipe(), DemoTake.MEDIA).clips().get(0);
+        TakeClip clip = Take.open(DemoTake.recipe(), MediaFolders.of(DemoTake.MEDIA))
+                .clips()
+                .get(0);
         Proxies proxies = new Proxies(folder.resolve("proxies"));
         assertThatThrownBy(() -> proxies.make(clip, new Run(share -> {}, () -> true)))
                 .isInstanceOf(CancellationException.class);
@@ -103,7 +106,7 @@ class ProxiesTest {
 
     @Test
     void picturesComeFromProxiesOnceTheyAreThereAndLookTheSame() throws Exception {
-        Take take = Take.open(DemoTake.recipe(), DemoTake.MEDIA);
+        Take take = Take.open(DemoTake.recipe(), MediaFolders.of(DemoTake.MEDIA));
         Proxies proxies = new Proxies(folder.resolve("proxies"));
         Canvas canvas = new Canvas(1280, 640);
         try (Previewer previewer = new Previewer(proxies, 200 << 20, 2)) {

@@ -8,6 +8,7 @@ import foldback.core.recipe.Recipe;
 import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
 import foldback.engine.DemoTake;
+import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
@@ -29,7 +30,10 @@ class RendererTest {
     private RenderJob job(double from, double to, int bits, Optional<String> sound) throws Exception {
         Recipe recipe = DemoTake.recipe();
         return new RenderJob(
-                recipe, DemoTake.smallSpec(bits, sound), Take.open(recipe, DemoTake.MEDIA), new TimeSpan(from, to));
+                recipe,
+                DemoTake.smallSpec(bits, sound),
+                Take.open(recipe, MediaFolders.of(DemoTake.MEDIA)),
+                new TimeSpan(from, to));
     }
 
     @Test
@@ -109,7 +113,7 @@ class RendererTest {
             Files.copy(DemoTake.MEDIA.resolve(name), media.resolve(name));
         }
         Recipe recipe = DemoTake.recipe();
-        Take take = Take.open(recipe, media);
+        Take take = Take.open(recipe, MediaFolders.of(media));
         byte[] bytes = Files.readAllBytes(media.resolve("sluice-path-b.mp4"));
         // The index of this file stands at its end: without it nothing can be decoded.
         Files.write(media.resolve("sluice-path-b.mp4"), java.util.Arrays.copyOf(bytes, bytes.length / 3));
@@ -124,16 +128,17 @@ class RendererTest {
     @Test
     void missingChangedAndOutlyingClipsAreRefusedByName() throws Exception {
         Recipe recipe = DemoTake.recipe();
-        assertThatThrownBy(() -> Take.open(recipe, folder))
+        assertThatThrownBy(() -> Take.open(recipe, MediaFolders.of(folder)))
                 .isInstanceOf(MediaException.class)
                 .hasMessageContaining("sluice-path-a.mp4 (lens A) is not in the media folder");
         Files.copy(DemoTake.MEDIA.resolve("sluice-path-b.mp4"), folder.resolve("sluice-path-a.mp4"));
-        assertThatThrownBy(() -> Take.open(recipe, folder))
+        assertThatThrownBy(() -> Take.open(recipe, MediaFolders.of(folder)))
                 .isInstanceOf(MediaException.class)
                 .hasMessageContaining("sluice-path-a.mp4 (lens A) is not the file the recipe was made for");
         Path inner = Files.createDirectory(folder.resolve("inner"));
         Files.createSymbolicLink(inner.resolve("sluice-path-a.mp4"), folder.resolve("sluice-path-a.mp4"));
-        assertThatThrownBy(() -> Take.open(recipe, inner)).hasMessageContaining("lies outside the media folder");
+        assertThatThrownBy(() -> Take.open(recipe, MediaFolders.of(inner)))
+                .hasMessageContaining("lies outside the media folder");
     }
 
     @Test

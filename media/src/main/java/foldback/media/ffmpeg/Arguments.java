@@ -5,9 +5,10 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Locale;
 
 /** Builds the argument lists of all FFmpeg calls. */
-final class Arguments {
+public final class Arguments {
     /**
      * Containers that may be opened. Without the list a playlist or a concat script that is named .mp4 would open other
      * files.
@@ -20,35 +21,51 @@ final class Arguments {
         list.addAll(List.of(first));
     }
 
-    static Arguments ffmpeg() {
+    public static Arguments ffmpeg() {
         return new Arguments("ffmpeg", "-nostdin", "-hide_banner", "-v", "error", "-y");
     }
 
-    static Arguments ffprobe() {
+    public static Arguments ffprobe() {
         return new Arguments("ffprobe", "-v", "error");
     }
 
-    Arguments add(String... arguments) {
+    public Arguments add(String... arguments) {
         list.addAll(List.of(arguments));
         return this;
     }
 
-    Arguments add(Collection<String> arguments) {
+    public Arguments add(Collection<String> arguments) {
         list.addAll(arguments);
         return this;
     }
 
     /** A media file of the user as input, kept from opening anything but itself. */
-    Arguments guardedInput(Path file) {
+    public Arguments guardedInput(Path file) {
         return add(
                 "-protocol_whitelist", "file,pipe", "-format_whitelist", CONTAINERS, "-i", Children.fileArgument(file));
     }
 
-    Arguments output(Path file) {
+    public Arguments output(Path file) {
         return add(Children.fileArgument(file));
     }
 
-    List<String> list() {
+    /**
+     * The filter that gives a clip's sound from a time of the file on, silent before its beginning, under {@code -copyts}: gaps
+     * before the first sample are filled, so that sample n is n / rate in the file's time.
+     *
+     * @param rate samples per second
+     * @param start in the file's time, seconds; may be negative
+     */
+    public static String soundFrom(int rate, double start) {
+        return String.format(
+                Locale.ROOT,
+                "aresample=%d:first_pts=0,atrim=start_sample=%d,asetpts=N/SR/TB,adelay=%dS:all=1",
+                rate,
+                Math.max(0, Math.round(start * rate)),
+                Math.max(0, Math.round(-start * rate)));
+    }
+
+    public List<String> list() {
         return list;
     }
 }

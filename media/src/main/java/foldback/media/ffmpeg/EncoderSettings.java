@@ -9,6 +9,7 @@ import java.util.List;
  * All that decides the bytes of an encoded H.264 video.
  *
  * @param threads of the encoder: another number gives other bytes
+ * @param group frames from one key frame to the next at the most
  * @param rateControl FFmpeg's arguments for quality or bit rate
  */
 public record EncoderSettings(
@@ -19,7 +20,13 @@ public record EncoderSettings(
         ColourTags tags,
         String preset,
         List<String> rateControl,
-        int threads) {
+        int threads,
+        int group) {
+
+    /** Groups of two seconds, as deliverables have them. */
+    public static int twoSeconds(FrameRate rate) {
+        return (int) Math.round(2 * rate.perSecond());
+    }
 
     /** A constant quality: 0 is lossless, about 18 looks like the source, larger is worse and smaller in bytes. */
     public static List<String> quality(int crf) {

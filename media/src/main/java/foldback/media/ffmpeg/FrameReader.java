@@ -1,6 +1,7 @@
 package foldback.media.ffmpeg;
 
 import foldback.core.picture.Frame;
+import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
 import foldback.media.process.Child;
 import foldback.media.process.Children;
@@ -67,6 +68,7 @@ public final class FrameReader implements AutoCloseable {
             }
             ended = true;
             if (child.await() != 0) {
+                refuseIfKilled(null);
                 throw new MediaException(
                         file,
                         "Decoding " + MediaProbe.name(file) + " failed: " + MediaProbe.lastLine(child.errors())
@@ -74,6 +76,7 @@ public final class FrameReader implements AutoCloseable {
             }
             return false;
         } catch (EOFException torn) {
+            refuseIfKilled(torn);
             throw new MediaException(
                     file, "Decoding " + MediaProbe.name(file) + " stopped in the middle of a frame. Try again.", torn);
         } catch (IOException failed) {
@@ -82,6 +85,16 @@ public final class FrameReader implements AutoCloseable {
         } catch (InterruptedException interrupted) {
             Thread.currentThread().interrupt();
             throw new MediaException(file, "Decoding " + MediaProbe.name(file) + " was interrupted.", interrupted);
+        }
+    }
+
+    private void refuseIfKilled(IOException cause) {
+        if (child.wasKilled()) {
+            throw new ChildKilledException(
+                    file,
+                    "Decoding " + MediaProbe.name(file) + " stopped in the middle: the decoder was ended from outside."
+                            + " Try again.",
+                    cause);
         }
     }
 

@@ -2,6 +2,7 @@ package foldback.media.ffmpeg;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
+import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
 import foldback.media.process.Child;
 import foldback.media.process.Children;
@@ -43,11 +44,7 @@ public final class FrameWriter implements AutoCloseable {
                 .add("-i", "pipe:0", "-c:v", "libx264", "-preset", settings.preset())
                 .add(settings.rateControl())
                 .add("-threads", Integer.toString(settings.threads()), "-pix_fmt", layout)
-                .add(
-                        "-x264-params",
-                        "open-gop=0",
-                        "-g",
-                        Long.toString(Math.round(2 * settings.rate().perSecond())))
+                .add("-x264-params", "open-gop=0", "-g", Integer.toString(settings.group()))
                 .add("-color_range", full ? "pc" : "tv", "-colorspace", matrix(settings.tags()))
                 .add("-color_primaries", primaries(settings.tags()), "-color_trc", curve(settings.tags()))
                 .add("-chroma_sample_location", "left")
@@ -104,7 +101,15 @@ public final class FrameWriter implements AutoCloseable {
     }
 
     private MediaException failed(IOException cause) {
+        boolean killed = child.wasKilled();
         child.close();
+        if (killed) {
+            return new ChildKilledException(
+                    file,
+                    "Encoding " + MediaProbe.name(file) + " failed: the encoder was ended from outside."
+                            + " Start it again; finished parts are kept.",
+                    cause);
+        }
         String said = child.errors();
         boolean full = child.ranOutOfRoom();
         return new MediaException(

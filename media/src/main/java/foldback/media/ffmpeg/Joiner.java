@@ -1,6 +1,8 @@
 package foldback.media.ffmpeg;
 
+import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
+import foldback.media.process.Child;
 import foldback.media.process.Children;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -23,18 +25,9 @@ public final class Joiner {
      * @param from of the span after the clip's first frame, seconds; may be negative
      */
     public static void cutSound(Path clip, double videoStart, double from, double seconds, Path out) {
-        double start = videoStart + from;
-        long silence = Math.max(0, Math.round(-start * SOUND_RATE));
         long samples = Math.round(seconds * SOUND_RATE);
-        // first_pts fills a gap before the first sample, so that sample n of the filter is n / rate in the file.
-        String filter = String.format(
-                Locale.ROOT,
-                "aresample=%d:first_pts=0,atrim=start_sample=%d,asetpts=N/SR/TB,adelay=%dS:all=1,apad=whole_len=%d,atrim=end_sample=%d",
-                SOUND_RATE,
-                Math.max(0, Math.round(start * SOUND_RATE)),
-                silence,
-                samples,
-                samples);
+        String filter = Arguments.soundFrom(SOUND_RATE, videoStart + from)
+                + String.format(Locale.ROOT, ",apad=whole_len=%d,atrim=end_sample=%d", samples, samples);
         run(
                 out,
                 Arguments.ffmpeg()
@@ -76,6 +69,10 @@ public final class Joiner {
     private static void run(Path out, Arguments arguments) {
         try {
             Children.Outcome outcome = Children.run(arguments.list());
+            if (outcome.code() > Child.SIGNALLED) {
+                throw new ChildKilledException(
+                        out, "Writing " + MediaProbe.name(out) + " failed: ffmpeg was ended from outside.", null);
+            }
             if (outcome.code() != 0) {
                 throw new MediaException(
                         out, "Writing " + MediaProbe.name(out) + " failed: " + MediaProbe.lastLine(outcome.errors()));

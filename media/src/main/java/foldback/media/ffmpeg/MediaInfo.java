@@ -2,6 +2,7 @@ package foldback.media.ffmpeg;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.PixelFormat;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 
@@ -12,8 +13,20 @@ import java.util.Optional;
  * @param durationSeconds of the container; 0 if unknown
  * @param video the first video stream, if any
  * @param audio the audio streams
+ * @param origin what the recorder wrote of itself
  */
-public record MediaInfo(String container, double durationSeconds, Optional<Video> video, List<Audio> audio) {
+public record MediaInfo(
+        String container, double durationSeconds, Optional<Video> video, List<Audio> audio, Origin origin) {
+
+    /**
+     * What a recorder wrote of itself and of the moment; much of it is often missing or wrong.
+     *
+     * @param startedAt when the recording began, by the recorder's clock
+     * @param device its make and model, or empty
+     * @param timecode of the first frame, or empty
+     * @param dataTracks tracks that are neither picture nor sound, such as a motion log
+     */
+    public record Origin(Optional<Instant> startedAt, String device, String timecode, int dataTracks) {}
 
     /**
      * A video stream.
@@ -39,6 +52,13 @@ public record MediaInfo(String container, double durationSeconds, Optional<Video
             double durationSeconds,
             int rotation,
             Optional<String> projection) {
+
+        /** The average rate as a number; 0 where the file does not say it. */
+        public double framesPerSecond() {
+            String[] parts = frameRate.split("/");
+            double rate = parts.length == 2 ? Double.parseDouble(parts[0]) / Double.parseDouble(parts[1]) : 0;
+            return Double.isFinite(rate) ? rate : 0;
+        }
 
         /** The same stream scaled to another size. */
         public Video withSize(int newWidth, int newHeight) {

@@ -2,7 +2,9 @@ package foldback.media.ffmpeg;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.PixelFormat;
+import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
+import foldback.media.process.Child;
 import foldback.media.process.Children;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -51,7 +53,12 @@ public final class MediaProbe {
             throw new MediaException(file, name(file) + " holds neither picture nor sound.");
         }
         JsonNode format = root.path("format");
-        return new MediaInfo(format.path("format_name").asString(""), number(format, "duration"), video, audio);
+        return new MediaInfo(
+                format.path("format_name").asString(""),
+                number(format, "duration"),
+                video,
+                audio,
+                OriginTags.read(format, root.path("streams")));
     }
 
     /** Runs ffprobe on a file and returns what it printed, or throws with a message for the user. */
@@ -64,6 +71,10 @@ public final class MediaProbe {
                 throw new MediaException(file, name(file) + " is empty. Copy it again from the card.");
             }
             Children.Outcome outcome = Children.run(arguments.list());
+            if (outcome.code() > Child.SIGNALLED) {
+                throw new ChildKilledException(
+                        file, "Reading " + name(file) + " failed: ffprobe was ended from outside. Try again.", null);
+            }
             if (outcome.code() != 0) {
                 throw new MediaException(
                         file,
@@ -81,12 +92,13 @@ public final class MediaProbe {
         }
     }
 
-    static String name(Path file) {
+    /** A file's name, for messages. */
+    public static String name(Path file) {
         return String.valueOf(file.getFileName());
     }
 
     /** The last line of an error output without what may hold a path of this machine. */
-    static String lastLine(String errors) {
+    public static String lastLine(String errors) {
         String line = errors.substring(errors.lastIndexOf('\n') + 1).strip();
         return line.substring(line.lastIndexOf(": ") < 0 ? 0 : line.lastIndexOf(": ") + 2);
     }

@@ -12,16 +12,16 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 
 /** Moves frames through pipes as raw planar samples, little endian; one instance a pipe, it owns a buffer. */
-final class RawFrames {
+public final class RawFrames {
     private static final int CHUNK = 1 << 18;
     private final byte[] buffer;
 
-    RawFrames(long frameBytes) {
+    public RawFrames(long frameBytes) {
         buffer = new byte[(int) Math.min(CHUNK, Math.max(64, frameBytes))];
     }
 
     /** @return false at the end of the stream; throws {@link EOFException} where it ends inside a frame */
-    boolean read(InputStream in, Frame frame) throws IOException {
+    public boolean read(InputStream in, Frame frame) throws IOException {
         boolean first = true;
         for (Plane plane : new Plane[] {frame.y(), frame.u(), frame.v()}) {
             if (!read(in, plane, first)) {
@@ -73,7 +73,7 @@ final class RawFrames {
         return true;
     }
 
-    void write(OutputStream out, Frame frame) throws IOException {
+    public void write(OutputStream out, Frame frame) throws IOException {
         for (Plane plane : new Plane[] {frame.y(), frame.u(), frame.v()}) {
             for (int row = 0; row < plane.height(); row++) {
                 int at = plane.offset() + row * plane.stride();

@@ -13,7 +13,7 @@ import java.util.concurrent.TimeUnit;
 public final class Child implements AutoCloseable {
     private static final int KEPT_ERROR_BYTES = 8192;
     /** What Java adds to the number of the signal that ended a process. */
-    private static final int SIGNALLED = 128;
+    public static final int SIGNALLED = 128;
 
     private static final int SIGXFSZ = 25;
 
@@ -64,6 +64,16 @@ public final class Child implements AutoCloseable {
         return said.contains("No space left")
                 || said.contains("File too large")
                 || !process.isAlive() && process.exitValue() == SIGNALLED + SIGXFSZ;
+    }
+
+    /** Whether the process was ended by a signal other than that of a limit; waits a moment, for pipes break before the end. */
+    public boolean wasKilled() {
+        try {
+            process.waitFor(2, TimeUnit.SECONDS);
+        } catch (InterruptedException interrupted) {
+            Thread.currentThread().interrupt();
+        }
+        return !process.isAlive() && process.exitValue() > SIGNALLED && process.exitValue() != SIGNALLED + SIGXFSZ;
     }
 
     @Override

@@ -6,7 +6,7 @@ import foldback.core.picture.ShortPlane;
 import foldback.core.space.Position;
 import foldback.sim.world.Tracer;
 import foldback.sim.world.World;
-import java.util.Random;
+import java.util.SplittableRandom;
 import java.util.stream.IntStream;
 
 /**
@@ -15,6 +15,10 @@ import java.util.stream.IntStream;
 final class Camera {
     private static final int SUB = 2;
     private static final int ROW_BLOCK = 16;
+
+    /** More than half a pixel's diagonal, radians. */
+    private static final double PIXEL_MARGIN = 0.004;
+
     private final World world;
     private final PixelRays rays;
     private final Sensor sensor;
@@ -29,12 +33,12 @@ final class Camera {
     private final float[] directions;
     private final long seed;
 
-    /** @param pupil where the lens is, metres from the rig's origin; @param rigHeight of the rig over the path, metres */
-    Camera(World world, PixelRays rays, Position pupil, double rigHeight, Sensor sensor, long seed) {
+    /** @param pupil where the lens is in the world, metres */
+    Camera(World world, PixelRays rays, Position pupil, Sensor sensor, long seed) {
         this.world = world;
         this.rays = rays;
         this.sensor = sensor;
-        this.origin = new double[] {pupil.x(), pupil.y() - rigHeight, pupil.z()};
+        this.origin = new double[] {pupil.x(), pupil.y(), pupil.z()};
         this.width = rays.width();
         this.height = rays.height();
         this.seed = seed;
@@ -126,14 +130,23 @@ final class Camera {
                 double px = origin[0] + t * d[0];
                 double py = origin[1] + t * d[1];
                 double pz = origin[2] + t * d[2];
-                if (moment.mayShade(bounds, px, py, pz)) {
+                if (moment.mayShade(group, bounds, px, py, pz)) {
                     double shade = tracer.shadow(moment, group, px, py, pz, pixelSeed);
                     for (int c = 0; c < 3 && shade > 0; c++) {
                         light[3 * at + c] -= (float) (shade * sunPart[3 * at + c]);
                     }
                 }
             }
-            if (d[0] * cx + d[1] * cy + d[2] * cz < cosine * far - 0.01 * far) {
+            if (d[0] * cx + d[1] * cy + d[2] * cz < cosine * far - 0.01 * far
+                    || !moment.mayMeet(
+                            group,
+                            origin[0],
+                            origin[1],
+                            origin[2],
+                            d[0],
+                            d[1],
+                            d[2],
+                            PIXEL_MARGIN * (far + bounds[3]))) {
                 continue;
             }
             int hits = 0;
@@ -173,7 +186,7 @@ final class Camera {
         double one = 1 << (bits - 8);
         float[] chroma = new float[2 * width * height];
         IntStream.range(0, height).parallel().forEach(row -> {
-            Random random = new Random(seed * 1_000_003 + frameSeed * 7919 + row);
+            SplittableRandom random = new SplittableRandom(seed * 1_000_003 + frameSeed * 7919 + row);
             for (int x = 0; x < width; x++) {
                 int at = row * width + x;
                 double fall = lit[at] * sensor.vignette(field[at]);
@@ -216,7 +229,7 @@ final class Camera {
     }
 
     /** BT.709's curve with clipping and noise that grows with light. */
-    private double signal(double linear, Random random) {
+    private double signal(double linear, SplittableRandom random) {
         double clipped = Math.max(0, Math.min(1, linear));
         double value = clipped < 0.018 ? 4.5 * clipped : 1.099 * Math.pow(clipped, 0.45) - 0.099;
         if (sensor.noise() > 0 && clipped < 1) {

@@ -7,6 +7,7 @@ import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Position;
 import foldback.core.space.Rotation;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
@@ -23,6 +24,45 @@ public final class DemoRigs {
                 List.of(
                         new RigLens("A", front, turn(0, 0.35, -0.6), new Position(0, 0, 0.013)),
                         new RigLens("B", back, turn(180.42, -0.28, 0.74), new Position(0.0004, 0.0003, -0.013))));
+    }
+
+    /** The pair's sister: the same kind of lenses, smaller pictures next to each other in one file. */
+    public static Rig sluicePathInOneFile() {
+        return new Rig(
+                "Marlpan pair 2, one file",
+                sluicePath().lenses().stream()
+                        .map(lens -> lens.scaledTo(1440, 1440))
+                        .toList());
+    }
+
+    /**
+     * Six wide lenses in a ring, upright, every second leaning up and the others down, so that together they see all round,
+     * the zenith and the ground; pupils 62 mm from the middle.
+     */
+    public static Rig amongTheRakers() {
+        double[][] errors = {
+            {0.31, -0.22, 0.4, 2.1, -1.4, 731.6},
+            {-0.44, 0.35, -0.3, -3.2, 0.9, 733.9},
+            {0.18, 0.27, -0.52, 0.7, 2.6, 732.2},
+            {0.52, -0.41, 0.21, -1.5, -2.2, 734.8},
+            {-0.27, 0.12, 0.63, 3.4, 1.1, 730.9},
+            {-0.36, -0.3, -0.18, -0.9, 3.3, 733.1}
+        };
+        List<RigLens> lenses = new ArrayList<>();
+        for (int i = 0; i < errors.length; i++) {
+            double[] e = errors[i];
+            double yaw = 60 * i + e[0];
+            LensFrame frame = new LensFrame(1440, 1920, 720 + e[3], 960 + e[4], Optional.empty());
+            lenses.add(new RigLens(
+                    String.valueOf((char) ('A' + i)),
+                    new FisheyeLens(frame, e[5], -0.0042, 0.0008, 0, 0),
+                    turn(yaw, (i % 2 == 0 ? 16 : -16) + e[1], e[2]),
+                    new Position(
+                            0.062 * StrictMath.sin(Math.toRadians(yaw)),
+                            i % 2 == 0 ? -0.004 : 0.004,
+                            0.062 * StrictMath.cos(Math.toRadians(yaw)))));
+        }
+        return new Rig("Marlpan ring 1", lenses);
     }
 
     /** The same lenses with all pupils in one point, for measures that must be free of parallax. */

@@ -1,41 +1,53 @@
 package foldback.sim.film;
 
 import foldback.core.lens.FisheyeLens;
+import foldback.core.lens.RectilinearLens;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.rig.RigLens;
+import foldback.core.space.Position;
 import foldback.core.time.FrameRate;
 import foldback.media.JpegWriter;
 import foldback.media.ffmpeg.EncoderSettings;
 import foldback.media.ffmpeg.FrameWriter;
 import foldback.media.ffmpeg.Joiner;
+import foldback.sim.film.TakePlan.Recording;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Films a take into a folder: a clip a lens with its sound, {@code truth.json}, and the true sphere at one moment. */
+/** Films a take into a folder, clips that are there already being kept: its clips with their sound, {@code truth.json}, and the true sphere at one moment. */
 public final class Filmer {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int SPHERE_WIDTH = 1920;
-    private static final double SPHERE_TIME = 2.0;
 
     private Filmer() {}
 
     /** @param news takes a line for each step */
     public static void film(TakePlan take, Path folder, Consumer<String> news) throws IOException {
         Files.createDirectories(folder);
-        Studio studio = new Studio();
-        for (int i = 0; i < take.rig().lenses().size(); i++) {
-            clip(take, i, studio, folder, news);
+        Studio studio = new Studio(take.stand());
+        List<RigLens> lenses = take.rig().lenses();
+        if (take.sideBySide()) {
+            List<Sensor> sensors =
+                    take.recordings().stream().map(Recording::sensor).toList();
+            clip(take, take.name(), lenses, sensors, 0, studio, folder, news);
+        } else {
+            for (int i = 0; i < lenses.size(); i++) {
+                String name = take.name() + "-" + lenses.get(i).slot().toLowerCase(Locale.ROOT);
+                Sensor sensor = take.recordings().get(i).sensor();
+                clip(take, name, List.of(lenses.get(i)), List.of(sensor), i, studio, folder, news);
+            }
         }
-        Frame sphere = studio.sphere(SPHERE_WIDTH, SPHERE_TIME, PixelFormat.YUV420_8, take.seed());
+        Frame sphere = studio.sphere(SPHERE_WIDTH, take.sphereSeconds(), PixelFormat.YUV420_8, take.seed());
         Files.write(folder.resolve("truth-sphere.jpg"), JpegWriter.encode(sphere, 0.95f));
         Files.writeString(
                 folder.resolve("truth.json"),
@@ -43,34 +55,45 @@ public final class Filmer {
         news.accept("truth written");
     }
 
-    private static void clip(TakePlan take, int lens, Studio studio, Path folder, Consumer<String> news)
+    private static void clip(
+            TakePlan take,
+            String name,
+            List<RigLens> lenses,
+            List<Sensor> sensors,
+            int number,
+            Studio studio,
+            Path folder,
+            Consumer<String> news)
             throws IOException {
-        RigLens rigLens = take.rig().lenses().get(lens);
-        int frames = (int) Math.round(take.seconds() * take.rate());
-        int width = rigLens.lens().frame().width();
-        int height = rigLens.lens().frame().height();
-        String name = take.name() + "-" + rigLens.slot().toLowerCase(java.util.Locale.ROOT);
+        Path clip = folder.resolve(name + ".mp4");
+        if (Files.exists(clip)) {
+            news.accept(name + ": there already");
+            return;
+        }
+        Recording recording = take.recordings().get(number);
+        int frames = (int) Math.round(recording.seconds() * take.rate());
         Path video = folder.resolve(name + ".video.mp4");
         Path wave = folder.resolve(name + ".wav");
         Path sound = folder.resolve(name + ".sound.mp4");
         EncoderSettings settings = new EncoderSettings(
-                width,
-                height,
+                lenses.get(0).lens().frame().width() * lenses.size(),
+                lenses.get(0).lens().frame().height(),
                 new FrameRate(take.rate(), 1),
                 PixelFormat.YUV420_8,
                 ColourTags.BT709_LIMITED,
                 "slow",
                 EncoderSettings.quality(take.quality()),
-                2);
+                2,
+                take.rate());
         try (FrameWriter writer = new FrameWriter(video, settings, 0)) {
-            studio.film(
-                    rigLens,
-                    take.sensors().get(lens),
-                    take.starts().get(lens),
+            studio.filmSideBySide(
+                    lenses,
+                    sensors,
+                    recording.start(),
                     take.rate(),
                     frames,
                     PixelFormat.YUV420_8,
-                    take.seed() + lens,
+                    take.seed() + number,
                     (frame, n) -> {
                         writer.write(frame);
                         if (n % 25 == 0) {
@@ -79,15 +102,18 @@ public final class Filmer {
                     });
             writer.finish();
         }
-        short[] samples = SoundScape.record(
-                take.starts().get(lens),
-                take.seconds(),
-                1.8 + 0.02 * lens,
-                take.muffled().get(lens),
-                take.seed() + lens);
+        short[] samples = take.sounds()
+                .record(
+                        recording.start(),
+                        recording.seconds(),
+                        1.8 + 0.02 * number,
+                        recording.muffled(),
+                        take.seed() + number);
         Files.write(wave, SoundScape.wave(samples));
-        Joiner.cutSound(wave, 0, 0, take.seconds(), sound);
-        Joiner.join(List.of(video), Optional.of(sound), folder.resolve(name + ".mp4"));
+        Joiner.cutSound(wave, 0, 0, recording.seconds(), sound);
+        Path whole = folder.resolve(name + ".part.mp4");
+        Joiner.join(List.of(video), Optional.of(sound), whole);
+        Files.move(whole, clip);
         for (Path part : List.of(video, wave, sound)) {
             Files.delete(part);
         }
@@ -98,18 +124,22 @@ public final class Filmer {
         root.put("take", take.name())
                 .put("seed", take.seed())
                 .put("rate", take.rate())
-                .put("seconds", take.seconds());
-        root.put("rig_height_m", Studio.RIG_HEIGHT).put("sphere_seconds", SPHERE_TIME);
+                .put("sphere_seconds", take.sphereSeconds());
+        Position stand = take.stand();
+        root.putArray("stand_m").add(stand.x()).add(stand.y()).add(stand.z());
         ArrayNode claps = root.putArray("claps_seconds");
-        for (double clap : SoundScape.CLAPS) {
+        for (double clap : take.sounds().claps()) {
             claps.add(clap);
         }
         ArrayNode lenses = root.putArray("lenses");
         for (int i = 0; i < take.rig().lenses().size(); i++) {
             RigLens lens = take.rig().lenses().get(i);
-            Sensor sensor = take.sensors().get(i);
+            Recording recording = take.recordings().get(i);
+            Sensor sensor = recording.sensor();
             ObjectNode node = lenses.addObject();
-            node.put("slot", lens.slot()).put("start_seconds", take.starts().get(i));
+            node.put("slot", lens.slot())
+                    .put("start_seconds", recording.start())
+                    .put("seconds", recording.seconds());
             node.put("yaw_deg", Math.toDegrees(lens.rigFromLens().yaw()));
             node.put("pitch_deg", Math.toDegrees(lens.rigFromLens().pitch()));
             node.put("roll_deg", Math.toDegrees(lens.rigFromLens().roll()));
@@ -122,6 +152,10 @@ public final class Filmer {
                 node.put("cx_px", fisheye.frame().cx())
                         .put("cy_px", fisheye.frame().cy());
                 node.put("k1", fisheye.k1()).put("k2", fisheye.k2());
+            } else if (lens.lens() instanceof RectilinearLens flat) {
+                node.put("focal_px", flat.focalPx());
+                node.put("cx_px", flat.frame().cx()).put("cy_px", flat.frame().cy());
+                node.put("k1", flat.k1()).put("k2", flat.k2());
             }
             node.put("exposure_stops", sensor.exposureStops());
             node.put("red_stops", sensor.redStops()).put("blue_stops", sensor.blueStops());

@@ -13,21 +13,29 @@ import java.util.function.ObjLongConsumer;
 
 /** Films the world with a rig, in memory: the frames of each lens, and the sphere as it truly was. */
 public final class Studio {
-    /** The rig's origin over the path, metres: eye height. */
-    public static final double RIG_HEIGHT = 1.55;
+    /** Where the rig stands unless told: in the middle of the path, at eye height; y down, metres. */
+    public static final Position ON_THE_PATH = new Position(0, -1.55, 0);
 
     private final World world = new World();
+    private final Position stand;
+
+    public Studio() {
+        this(ON_THE_PATH);
+    }
+
+    /** @param stand of the rig's origin in the world, metres, y down */
+    public Studio(Position stand) {
+        this.stand = stand;
+    }
 
     /** One frame of each lens at a take time. */
     public List<Frame> shoot(Rig rig, List<Sensor> sensors, double time, PixelFormat format, long seed) {
         List<Frame> frames = new ArrayList<>();
         for (int i = 0; i < rig.lenses().size(); i++) {
-            int lens = i;
-            film(rig.lenses().get(i), sensors.get(i), time, 25, 1, format, seed + i, (frame, n) -> {
-                if (n == 0) {
-                    frames.add(lens, frame);
-                }
-            });
+            RigLens lens = rig.lenses().get(i);
+            Frame frame = frame(lens, format, 1);
+            camera(lens, sensors.get(i), seed + i).shoot(time, 0, frame);
+            frames.add(frame);
         }
         return frames;
     }
@@ -47,21 +55,50 @@ public final class Studio {
             PixelFormat format,
             long seed,
             ObjLongConsumer<Frame> sink) {
-        LensRays rays = new LensRays(lens);
-        Camera camera = new Camera(world, rays, lens.pupil(), RIG_HEIGHT, sensor, seed);
-        Frame frame = Frame.allocate(format, ColourTags.BT709_LIMITED, rays.width(), rays.height());
+        filmSideBySide(List.of(lens), List.of(sensor), start, rate, frames, format, seed, sink);
+    }
+
+    /** Films with several lenses of one size into one picture, the first at the left; else as {@link #film}. */
+    public void filmSideBySide(
+            List<RigLens> lenses,
+            List<Sensor> sensors,
+            double start,
+            double rate,
+            int frames,
+            PixelFormat format,
+            long seed,
+            ObjLongConsumer<Frame> sink) {
+        Frame picture = frame(lenses.get(0), format, lenses.size());
+        int width = picture.width() / lenses.size();
+        List<Camera> cameras = new ArrayList<>();
+        for (int i = 0; i < lenses.size(); i++) {
+            cameras.add(camera(lenses.get(i), sensors.get(i), seed + i));
+        }
         for (int n = 0; n < frames; n++) {
-            camera.shoot(start + n / rate, n, frame);
-            sink.accept(frame, n);
+            for (int i = 0; i < cameras.size(); i++) {
+                cameras.get(i).shoot(start + n / rate, n, picture.sub(i * width, 0, width, picture.height()));
+            }
+            sink.accept(picture, n);
         }
     }
 
     /** The sphere around the rig's origin at a time, as an ideal camera would see it. */
     public Frame sphere(int width, double time, PixelFormat format, long seed) {
-        Camera camera =
-                new Camera(world, new SphereRays(width, width / 2), Position.ORIGIN, RIG_HEIGHT, Sensor.IDEAL, seed);
+        Camera camera = new Camera(world, new SphereRays(width, width / 2), stand, Sensor.IDEAL, seed);
         Frame frame = Frame.allocate(format, ColourTags.BT709_LIMITED, width, width / 2);
         camera.shoot(time, 0, frame);
         return frame;
+    }
+
+    private Camera camera(RigLens lens, Sensor sensor, long seed) {
+        Position pupil = lens.pupil();
+        Position place = new Position(stand.x() + pupil.x(), stand.y() + pupil.y(), stand.z() + pupil.z());
+        return new Camera(world, new LensRays(lens), place, sensor, seed);
+    }
+
+    private static Frame frame(RigLens lens, PixelFormat format, int across) {
+        int width = lens.lens().frame().width() * across;
+        return Frame.allocate(
+                format, ColourTags.BT709_LIMITED, width, lens.lens().frame().height());
     }
 }

@@ -1,37 +1,102 @@
 package foldback.sim.film;
 
 import foldback.core.rig.Rig;
+import foldback.core.space.Position;
 import java.util.List;
 
 /**
  * A take to be filmed.
  *
- * @param starts take time of each clip's first frame, seconds
- * @param muffled for each lens, how muffled its microphone is, 0 to 1
+ * @param stand where the rig's origin is, metres from the path's middle; y down, so that eye height is negative
+ * @param recordings one for each of the rig's lenses
+ * @param sideBySide whether all lenses go into one file, next to each other, as the first recording says
  * @param quality constant rate factor of the encoder
+ * @param sphereSeconds take time of the true sphere
  */
 public record TakePlan(
         String name,
         Rig rig,
-        List<Sensor> sensors,
-        List<Double> starts,
-        List<Double> muffled,
-        double seconds,
+        Position stand,
+        List<Recording> recordings,
+        boolean sideBySide,
+        SoundScape sounds,
         int rate,
         int quality,
+        double sphereSeconds,
         long seed) {
+    private static final Position ON_THE_PATH = Studio.ON_THE_PATH;
+
+    /** All that can be filmed by name. */
+    public static List<TakePlan> all() {
+        return List.of(sluicePath(), sluicePathInOneFile(), amongTheRakers());
+    }
+
+    /**
+     * How one lens was recorded.
+     *
+     * @param start take time of its first frame, seconds
+     * @param muffled how muffled its microphone is, 0 to 1
+     */
+    public record Recording(Sensor sensor, double start, double seconds, double muffled) {}
 
     /** Two back-to-back fisheyes standing on the sluice path, already in sync; the back one is darker and warmer. */
     public static TakePlan sluicePath() {
         return new TakePlan(
                 "sluice-path",
                 DemoRigs.sluicePath(),
-                List.of(new Sensor(0, 0, 0, 0.35, 1.1, 0.016), new Sensor(-0.42, 0.11, -0.14, 0.35, 1.1, 0.016)),
-                List.of(0.0, 0.0),
-                List.of(0.0, 0.25),
-                8.4,
+                ON_THE_PATH,
+                sluiceRecordings(),
+                false,
+                SoundScape.withClaps(0.9, 1.45, 5.2),
                 25,
                 27,
+                2,
                 1);
+    }
+
+    /** The same place with a camera that puts both lenses into one file. */
+    public static TakePlan sluicePathInOneFile() {
+        return new TakePlan(
+                "sluice-path-one-file",
+                DemoRigs.sluicePathInOneFile(),
+                ON_THE_PATH,
+                sluiceRecordings(),
+                true,
+                SoundScape.withClaps(0.9, 1.45, 5.2),
+                25,
+                27,
+                2,
+                2);
+    }
+
+    private static List<Recording> sluiceRecordings() {
+        return List.of(
+                new Recording(new Sensor(0, 0, 0, 0.35, 1.1, 0.016), 0, 8.4, 0),
+                new Recording(new Sensor(-0.42, 0.11, -0.14, 0.35, 1.1, 0.016), 0, 8.4, 0.25));
+    }
+
+    /** Six lenses in a ring between the rakers, started by hand one after the other, the fourth darker. */
+    public static TakePlan amongTheRakers() {
+        return new TakePlan(
+                "among-the-rakers",
+                DemoRigs.amongTheRakers(),
+                new Position(4.6, -1.55, 0.6),
+                List.of(
+                        new Recording(sensor(0, 0, 0), 0, 27.6, 0),
+                        new Recording(sensor(0.06, 0.02, -0.03), 14.217, 13.36, 0),
+                        new Recording(sensor(-0.05, -0.03, 0.02), 16.334, 11.08, 0),
+                        new Recording(sensor(-0.55, 0.09, -0.12), 17.481, 10.32, 0.85),
+                        new Recording(sensor(0.03, 0.01, 0.03), 18.603, 8.92, 0),
+                        new Recording(sensor(-0.02, -0.02, -0.02), 19.266, 8.32, 0)),
+                false,
+                SoundScape.withClaps(20.75, 21.3, 25.1),
+                25,
+                29,
+                23,
+                3);
+    }
+
+    private static Sensor sensor(double exposure, double red, double blue) {
+        return new Sensor(exposure, red, blue, 0.3, 0.8, 0.012);
     }
 }

@@ -51,7 +51,7 @@ final class Tree {
     }
 
     boolean hit(double ox, double oy, double oz, double dx, double dy, double dz, Hit hit) {
-        if (!crosses(bounds, ox, oy, oz, dx, dy, dz, hit.distance)) {
+        if (!crosses(bounds, 0, ox, oy, oz, dx, dy, dz, hit.distance)) {
             return false;
         }
         boolean found = false;
@@ -65,21 +65,31 @@ final class Tree {
         return right.hit(ox, oy, oz, dx, dy, dz, hit) | found;
     }
 
+    /** Whether a ray comes as near as a margin to the box of any leaf: rules out most rays at little cost. */
+    boolean mayMeet(double ox, double oy, double oz, double dx, double dy, double dz, double margin) {
+        if (!crosses(bounds, margin, ox, oy, oz, dx, dy, dz, Hit.FAR)) {
+            return false;
+        }
+        return shapes != null
+                || left.mayMeet(ox, oy, oz, dx, dy, dz, margin)
+                || right.mayMeet(ox, oy, oz, dx, dy, dz, margin);
+    }
+
     private static boolean crosses(
-            double[] b, double ox, double oy, double oz, double dx, double dy, double dz, double most) {
+            double[] b, double margin, double ox, double oy, double oz, double dx, double dy, double dz, double most) {
         double ix = 1 / dx;
-        double t0 = (b[0] - ox) * ix;
-        double t1 = (b[3] - ox) * ix;
+        double t0 = (b[0] - margin - ox) * ix;
+        double t1 = (b[3] + margin - ox) * ix;
         double near = Math.min(t0, t1);
         double far = Math.max(t0, t1);
         double iy = 1 / dy;
-        t0 = (b[1] - oy) * iy;
-        t1 = (b[4] - oy) * iy;
+        t0 = (b[1] - margin - oy) * iy;
+        t1 = (b[4] + margin - oy) * iy;
         near = Math.max(near, Math.min(t0, t1));
         far = Math.min(far, Math.max(t0, t1));
         double iz = 1 / dz;
-        t0 = (b[2] - oz) * iz;
-        t1 = (b[5] - oz) * iz;
+        t0 = (b[2] - margin - oz) * iz;
+        t1 = (b[5] + margin - oz) * iz;
         near = Math.max(near, Math.min(t0, t1));
         far = Math.min(far, Math.max(t0, t1));
         return far >= Math.max(near, 0) && near < most;

@@ -6,6 +6,7 @@ import java.util.List;
  * The place as light: what comes along a ray. Immutable; safe for many threads with a {@link Tracer} each.
  */
 public final class World {
+    private static final double SUN_WIDTH = 0.012;
     final Noise broad = new Noise(11, 4, 6);
     final Noise fine = new Noise(23, 16, 5);
     final Noise grit = new Noise(37, 48, 4);
@@ -37,8 +38,21 @@ public final class World {
             middleAndRadius[3] = Math.sqrt(squared);
         }
 
+        /** Whether a ray may come as near as a margin to a group, metres. */
+        public boolean mayMeet(
+                int group, double ox, double oy, double oz, double dx, double dy, double dz, double margin) {
+            return groups[group].mayMeet(ox, oy, oz, dx, dy, dz, margin);
+        }
+
+        /** Whether a group may shade a place; the sun's disc is counted in. */
+        public boolean mayShade(int group, double[] ball, double x, double y, double z) {
+            double margin =
+                    SUN_WIDTH * (2 * ball[3] + Math.abs(ball[0] - x) + Math.abs(ball[1] - y) + Math.abs(ball[2] - z));
+            return mayShade(ball, x, y, z) && mayMeet(group, x, y, z, Sky.SUN[0], Sky.SUN[1], Sky.SUN[2], margin);
+        }
+
         /** Whether a ball may stand between a place and the sun. */
-        public boolean mayShade(double[] ball, double x, double y, double z) {
+        private boolean mayShade(double[] ball, double x, double y, double z) {
             double wx = ball[0] - x;
             double wy = ball[1] - y;
             double wz = ball[2] - z;

@@ -28,6 +28,7 @@ import tools.jackson.databind.json.JsonMapper;
 class BenchService {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int CURVE_POINTS = 9;
+    private static final int DEFAULT_CANVAS = 3840;
     private final Recipes recipes;
     private final OpenTakes takes;
     private final Previewer previewer;
@@ -97,7 +98,8 @@ class BenchService {
         int canvas = takeRows.findById(takeId)
                 .flatMap(row -> projects.findById(row.projectId()))
                 .orElseThrow(() -> new NotFoundException("take " + takeId))
-                .canvasWidth();
+                .canvasWidth()
+                .orElse(DEFAULT_CANVAS);
         return new TakeState(
                 takeId,
                 head.revision().number(),

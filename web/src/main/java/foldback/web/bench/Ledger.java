@@ -2,9 +2,11 @@ package foldback.web.bench;
 
 import foldback.core.balance.BalanceSettings;
 import foldback.core.recipe.BalanceMeasure;
+import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Seams;
+import foldback.core.recipe.Sync;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Evidence;
@@ -28,7 +30,13 @@ final class Ledger {
     private Ledger() {}
 
     static List<LedgerRow> of(Recipe recipe, Take take) {
-        return List.of(gather(take), rig(recipe, take), balance(recipe), seams(recipe.seams()), level(recipe.level()));
+        return List.of(
+                gather(take),
+                sync(recipe, take),
+                rig(recipe, take),
+                balance(recipe),
+                seams(recipe.seams()),
+                level(recipe.level()));
     }
 
     private static LedgerRow gather(Take take) {
@@ -60,6 +68,38 @@ final class Ledger {
                         clip.ref().slot(), clip.span().from(), clip.span().to()))
                 .toList();
         return LedgerRow.of("gather", "Gather", evidence, "bars", bars);
+    }
+
+    private static LedgerRow sync(Recipe recipe, Take take) {
+        return LedgerRow.of("sync", "Sync", syncEvidence(recipe, take), "wave", List.of());
+    }
+
+    private static Evidence syncEvidence(Recipe recipe, Take take) {
+        if (take.lensesByFile().size() == 1) {
+            String reason =
+                    recipe.clips().size() == 1 ? "One lens needs no other." : "One file: its lenses share a clock.";
+            return new Evidence(Verdict.NOT_NEEDED, reason, "one clip");
+        }
+        double least = recipe.clips().stream()
+                .mapToDouble(ClipRef::offsetSeconds)
+                .min()
+                .orElse(0);
+        double most = recipe.clips().stream()
+                .mapToDouble(ClipRef::offsetSeconds)
+                .max()
+                .orElse(0);
+        String spread = String.format(Locale.ROOT, "starts %.2f s apart", most - least);
+        Sync sync = recipe.sync();
+        return switch (sync.source()) {
+            case AS_IT_COMES ->
+                new Evidence(Verdict.UNSETTLED, "The clips' offsets were not looked for yet.", "not found");
+            case DECLARED -> new Evidence(Verdict.CHECK, "Taken as recorded in sync.", "as recorded");
+            case BY_HAND -> new Evidence(Verdict.CHECK, "Set by hand.", spread);
+            case SOUND ->
+                sync.measure()
+                        .map(m -> new Evidence(m.verdict(), m.reason(), spread))
+                        .orElse(new Evidence(Verdict.CHECK, "Not measured.", spread));
+        };
     }
 
     private static LedgerRow rig(Recipe recipe, Take take) {

@@ -21,6 +21,7 @@ public class Deliverable {
     public enum State {
         WAITING,
         WORKING,
+        PAUSED,
         DONE,
         FAILED,
         CANCELLED
@@ -45,6 +46,9 @@ public class Deliverable {
     private State state = State.WAITING;
 
     private boolean cancelAsked;
+    private boolean pauseAsked;
+    private long position;
+    private Long ticket;
     private long framesDone;
     private long framesTotal;
     private double framesPerSecond;
@@ -130,8 +134,36 @@ public class Deliverable {
         }
     }
 
+    boolean pauseAsked() {
+        return pauseAsked;
+    }
+
+    /** Its place in the queue; smaller ones come first. */
+    long position() {
+        return position;
+    }
+
+    void place(long where) {
+        position = where;
+    }
+
+    void askPause() {
+        pauseAsked = true;
+        if (state == State.WAITING) {
+            end(State.PAUSED, "Paused before it started.", null, null);
+        }
+    }
+
+    /** Taken up by a ticket of the scheduler. */
+    void takenUpBy(long ticketNumber) {
+        state = State.WORKING;
+        ticket = ticketNumber;
+    }
+
     void retry() {
         cancelAsked = false;
+        pauseAsked = false;
+        ticket = null;
         state = State.WAITING;
         message = "";
         finishedAt = null;

@@ -3,6 +3,7 @@ package foldback.web.deliverable;
 import foldback.web.Role;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.context.annotation.Profile;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.http.ContentDisposition;
@@ -60,9 +61,30 @@ class DeliverableController {
         return deliverables.add(takeId, asked);
     }
 
+    @PostMapping("/api/takes/{takeId}/deliverables/estimate")
+    @ResponseBody
+    Estimator.Estimate estimate(@PathVariable Long takeId, @RequestBody NewDeliverable asked) {
+        return deliverables.estimate(takeId, asked);
+    }
+
     @PostMapping("/api/deliverables/{id}/cancel")
     ResponseEntity<Void> cancel(@PathVariable Long id) {
         deliverables.cancel(id);
+        return ResponseEntity.noContent().build();
+    }
+
+    @PostMapping("/api/deliverables/{id}/pause")
+    ResponseEntity<Void> pause(@PathVariable Long id) {
+        deliverables.pause(id);
+        return ResponseEntity.noContent().build();
+    }
+
+    /** A new place in the queue: before another one, or at the end. */
+    record Place(Long before) {}
+
+    @PostMapping("/api/deliverables/{id}/move")
+    ResponseEntity<Void> move(@PathVariable Long id, @RequestBody Place place) {
+        deliverables.move(id, Optional.ofNullable(place.before()));
         return ResponseEntity.noContent().build();
     }
 

@@ -1,8 +1,10 @@
 package foldback.web.deliverable;
 
+import jakarta.persistence.LockModeType;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.repository.Repository;
 
 interface DeliverableRepository extends Repository<Deliverable, Long> {
@@ -11,6 +13,15 @@ interface DeliverableRepository extends Repository<Deliverable, Long> {
     Optional<Deliverable> findById(Long id);
 
     List<Deliverable> findAllByOrderByIdDesc();
+
+    List<Deliverable> findByStateInOrderByPosition(Collection<Deliverable.State> states);
+
+    /** What a ticket works on already. */
+    Optional<Deliverable> findFirstByStateAndTicket(Deliverable.State state, Long ticket);
+
+    /** The next in the queue, held against other tickets until the transaction ends. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    Optional<Deliverable> findFirstByStateOrderByPosition(Deliverable.State state);
 
     boolean existsByNameAndStateIn(String name, Collection<Deliverable.State> states);
 }

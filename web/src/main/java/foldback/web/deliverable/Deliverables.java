@@ -14,7 +14,10 @@ import foldback.web.recipe.Revision;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -24,13 +27,18 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 public class Deliverables {
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final Set<Deliverable.State> TAKEN =
-            Set.of(Deliverable.State.WAITING, Deliverable.State.WORKING, Deliverable.State.DONE);
-    private static final String NAME = "[\\p{L}\\p{N}][\\p{L}\\p{N} ._()-]{0,150}";
+    private static final Set<Deliverable.State> TAKEN = Set.of(
+            Deliverable.State.WAITING, Deliverable.State.WORKING, Deliverable.State.PAUSED, Deliverable.State.DONE);
+    private static final Set<Deliverable.State> QUEUED = Set.of(Deliverable.State.WAITING, Deliverable.State.PAUSED);
+    private static final Set<Deliverable.State> STARTABLE =
+            Set.of(Deliverable.State.FAILED, Deliverable.State.CANCELLED, Deliverable.State.PAUSED);
+    private static final String PART = "[\\p{L}\\p{N}][\\p{L}\\p{N} ._()-]{0,80}";
+    private static final String NAME = "(?:" + PART + "/){0,3}" + PART;
     private final DeliverableRepository rows;
     private final Recipes recipes;
     private final OpenTakes takes;
     private final RenderQueue queue;
+    private final Estimator estimator;
     private final FoldbackProperties properties;
     private final Clock clock;
 
@@ -39,8 +47,10 @@ public class Deliverables {
             Recipes recipes,
             OpenTakes takes,
             RenderQueue queue,
+            Estimator estimator,
             FoldbackProperties properties,
             Clock clock) {
+        this.estimator = estimator;
         this.rows = rows;
         this.recipes = recipes;
         this.takes = takes;
@@ -51,7 +61,24 @@ public class Deliverables {
 
     @Transactional(readOnly = true)
     List<DeliverableView> all() {
-        return rows.findAllByOrderByIdDesc().stream().map(DeliverableView::of).toList();
+        return rows.findAllByOrderByIdDesc().stream()
+                .sorted(Comparator.comparing(Deliverables::rank).thenComparing(Deliverables::place))
+                .map(DeliverableView::of)
+                .toList();
+    }
+
+    /** What is at work comes first, then what waits, then what ended. */
+    private static int rank(Deliverable row) {
+        return switch (row.state()) {
+            case WORKING -> 0;
+            case WAITING, PAUSED -> 1;
+            default -> 2;
+        };
+    }
+
+    /** In the queue by place, behind it the newest first. */
+    private static long place(Deliverable row) {
+        return rank(row) == 1 ? row.position() : -row.id();
     }
 
     /** A name that is free: the wanted one, or with a number behind. */
@@ -83,14 +110,66 @@ public class Deliverables {
             throw new IllegalArgumentException("There is a deliverable named '" + name
                     + "' already. Choose another name, for example '" + freeName(name) + "'.");
         }
-        RenderSpec spec = RenderSpec.read(JSON.writeValueAsString(asked.spec()));
         Revision revision = recipes.revision(takeId, asked.base());
-        Recipe recipe = RecipeJson.read(revision.recipe());
-        RenderJob job = new RenderJob(recipe, spec, takes.of(recipe), new TimeSpan(asked.from(), asked.to()));
-        Deliverable row = rows.save(
-                new Deliverable(takeId, revision.id(), name, spec.write(), job.span(), job.frames(), clock.instant()));
+        RenderJob job = job(revision, asked);
+        Deliverable row = rows.save(new Deliverable(
+                takeId, revision.id(), name, job.spec().write(), job.span(), job.frames(), clock.instant()));
+        row.place(row.id());
         queue.add(row.id());
         return DeliverableView.of(row);
+    }
+
+    private RenderJob job(Revision revision, NewDeliverable asked) {
+        RenderSpec spec = RenderSpec.read(JSON.writeValueAsString(asked.spec()));
+        Recipe recipe = RecipeJson.read(revision.recipe());
+        return new RenderJob(recipe, spec, takes.of(recipe), new TimeSpan(asked.from(), asked.to()));
+    }
+
+    /** What is to be expected of one that is not in the queue yet. */
+    @Transactional(readOnly = true)
+    Estimator.Estimate estimate(Long takeId, NewDeliverable asked) {
+        RenderJob job = job(recipes.revision(takeId, asked.base()), asked);
+        return estimator.of(
+                takeId, job.spec(), job.frames(), job.recipe().rate().perSecond());
+    }
+
+    /** Stops one that works, keeping its finished parts, or takes one that waits out of the queue for now. */
+    @Transactional
+    void pause(Long id) {
+        row(id).askPause();
+    }
+
+    /** Puts one that waits before another, or at the end. */
+    @Transactional
+    void move(Long id, Optional<Long> before) {
+        List<Deliverable> queued = new ArrayList<>(rows.findByStateInOrderByPosition(QUEUED));
+        Deliverable moved = queued.stream()
+                .filter(row -> row.id().equals(id))
+                .findFirst()
+                .orElseThrow(
+                        () -> new IllegalArgumentException("Only what waits can be moved; this one does not wait."));
+        List<Long> places = queued.stream().map(Deliverable::position).toList();
+        queued.remove(moved);
+        int at = before.map(
+                        other -> queued.stream().map(Deliverable::id).toList().indexOf(other))
+                .filter(index -> index >= 0)
+                .orElse(queued.size());
+        queued.add(at, moved);
+        for (int i = 0; i < queued.size(); i++) {
+            queued.get(i).place(places.get(i));
+        }
+    }
+
+    /** What a ticket is to work on: what it had begun, else the next in the queue. */
+    @Transactional
+    Optional<Long> takeUp(long ticket) {
+        Optional<Deliverable> begun = rows.findFirstByStateAndTicket(Deliverable.State.WORKING, ticket);
+        if (begun.isPresent()) {
+            return begun.map(Deliverable::id);
+        }
+        Optional<Deliverable> next = rows.findFirstByStateOrderByPosition(Deliverable.State.WAITING);
+        next.ifPresent(row -> row.takenUpBy(ticket));
+        return next.map(Deliverable::id);
     }
 
     @Transactional
@@ -101,7 +180,7 @@ public class Deliverables {
     @Transactional
     void retry(Long id) {
         Deliverable row = row(id);
-        if (row.state() == Deliverable.State.FAILED || row.state() == Deliverable.State.CANCELLED) {
+        if (STARTABLE.contains(row.state())) {
             row.retry();
             queue.add(id);
         }
@@ -142,7 +221,7 @@ public class Deliverables {
     boolean progress(Long id, long framesDone, double framesPerSecond) {
         Deliverable row = row(id);
         row.progress(framesDone, framesPerSecond);
-        return row.cancelAsked();
+        return row.cancelAsked() || row.pauseAsked();
     }
 
     @Transactional

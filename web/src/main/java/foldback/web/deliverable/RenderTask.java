@@ -5,13 +5,18 @@ import foldback.engine.document.DocumentException;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
+import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
 import foldback.web.FoldbackProperties;
 import foldback.web.Role;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Supplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.annotation.Profile;
@@ -29,6 +34,10 @@ class RenderTask {
     private static final Logger LOG = LoggerFactory.getLogger(RenderTask.class);
     private static final long TELL_EVERY_NANOS = 500_000_000L;
     private static final int ENCODER_NICENESS = 3;
+
+    /** More than this are no accident. */
+    private static final int ATTEMPTS = 10;
+
     private final Deliverables deliverables;
     private final FoldbackProperties properties;
 
@@ -37,30 +46,38 @@ class RenderTask {
         this.properties = properties;
     }
 
-    void carryOut(Long id) throws InterruptedException {
-        Deliverable row = deliverables.row(id);
-        if (row.state() != Deliverable.State.WAITING && row.state() != Deliverable.State.WORKING) {
-            return;
+    /** Works off the queue, one after the other, until nothing waits. */
+    void carryOut(long ticket) throws InterruptedException {
+        Optional<Long> next = asked(() -> deliverables.takeUp(ticket));
+        while (next.isPresent()) {
+            Long id = next.get();
+            carryOutOne(id);
+            next = asked(() -> deliverables.takeUp(ticket));
         }
+    }
+
+    private void carryOutOne(Long id) throws InterruptedException {
+        Deliverable row = asked(() -> deliverables.row(id));
         if (row.cancelAsked()) {
             tell(() -> deliverables.ended(id, Deliverable.State.CANCELLED, "Cancelled."));
             return;
         }
         try {
-            RenderJob job = deliverables.job(id);
+            RenderJob job = asked(() -> deliverables.job(id));
             Path out = properties.deliverables().resolve(row.name());
             Path work = properties.work().resolve("render").resolve(Long.toString(id));
-            if (row.state() == Deliverable.State.WORKING) {
-                // A file appears only when it is complete: here, the worker ended before it could say so.
-                Files.deleteIfExists(out);
-            }
-            Verified verified = new Renderer(Runtime.getRuntime().availableProcessors(), ENCODER_NICENESS)
-                    .render(job, work, out, progress(id, job));
+            Files.createDirectories(out.getParent());
+            // A file appears only when it is complete: here, the worker ended before it could say so.
+            Files.deleteIfExists(out);
+            Verified verified = render(id, job, work, out);
             Files.deleteIfExists(work);
             tell(() -> deliverables.done(id, verified));
-        } catch (CancellationException cancelled) {
+        } catch (CancellationException stopped) {
+            boolean paused = asked(() -> deliverables.row(id)).pauseAsked();
             tell(() -> deliverables.ended(
-                    id, Deliverable.State.CANCELLED, "Cancelled. Finished parts are kept for a retry."));
+                    id,
+                    paused ? Deliverable.State.PAUSED : Deliverable.State.CANCELLED,
+                    paused ? "Paused. Finished parts are kept." : "Cancelled. Finished parts are kept for a retry."));
         } catch (MediaException | DocumentException | IllegalArgumentException failed) {
             tell(() -> deliverables.ended(id, Deliverable.State.FAILED, failed.getMessage()));
         } catch (java.io.IOException | RuntimeException failed) {
@@ -70,6 +87,28 @@ class RenderTask {
                     Deliverable.State.FAILED,
                     "The render failed unexpectedly; the worker's log says more. Finished parts are kept."));
         }
+    }
+
+    /** Renders, and goes on from the finished parts where a decoder or encoder was ended from outside. */
+    private Verified render(Long id, RenderJob job, Path work, Path out) throws InterruptedException {
+        Renderer renderer = new Renderer(Runtime.getRuntime().availableProcessors(), ENCODER_NICENESS);
+        for (int attempt = 1; ; attempt++) {
+            try {
+                return renderer.render(job, work, out, progress(id, job));
+            } catch (ChildKilledException killed) {
+                if (attempt == ATTEMPTS) {
+                    throw killed;
+                }
+                LOG.warn("deliverable {}: {} It goes on by itself.", id, killed.getMessage());
+            }
+        }
+    }
+
+    /** Asks the database, however long it takes to come back. */
+    private static <T> T asked(Supplier<T> question) throws InterruptedException {
+        List<T> answer = new ArrayList<>();
+        tell(() -> answer.add(question.get()));
+        return answer.get(0);
     }
 
     private Run progress(Long id, RenderJob job) {

@@ -1,10 +1,12 @@
 package foldback.web.deliverable;
 
 import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import foldback.web.Role;
 import foldback.web.TaskTable;
+import java.time.Duration;
 import javax.sql.DataSource;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.annotation.Bean;
@@ -16,18 +18,21 @@ import org.springframework.context.event.EventListener;
 @Configuration
 @Profile(Role.WORKER)
 class WorkerSettings {
+    private static final Duration AGAIN_AFTER = Duration.ofSeconds(3);
 
     @Bean(destroyMethod = "stop")
     Scheduler scheduler(DataSource source, RenderTask task) {
-        OneTimeTask<Void> render = Tasks.oneTime(RenderQueue.TASK).execute((instance, context) -> {
-            try {
-                task.carryOut(Long.valueOf(instance.getId()));
-            } catch (InterruptedException stopped) {
-                Thread.currentThread().interrupt();
-                throw new IllegalStateException(
-                        "the worker is stopping; the render goes on at its next start", stopped);
-            }
-        });
+        OneTimeTask<Void> render = Tasks.oneTime(RenderQueue.TASK)
+                .onFailure(new FailureHandler.OnFailureRetryLater<>(AGAIN_AFTER))
+                .execute((instance, context) -> {
+                    try {
+                        task.carryOut(Long.parseLong(instance.getId()));
+                    } catch (InterruptedException stopped) {
+                        Thread.currentThread().interrupt();
+                        throw new IllegalStateException(
+                                "the worker is stopping; the render goes on at its next start", stopped);
+                    }
+                });
         return TaskTable.scheduler(source, RenderQueue.TABLE, render);
     }
 

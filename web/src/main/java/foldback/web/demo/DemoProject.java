@@ -1,15 +1,15 @@
 package foldback.web.demo;
 
-import foldback.core.recipe.Balance;
+import foldback.core.picture.Area;
 import foldback.core.recipe.ClipRef;
-import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.Seams;
+import foldback.core.recipe.Sync;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.time.FrameRate;
 import foldback.engine.document.RigJson;
 import foldback.engine.take.ContentIds;
+import foldback.engine.take.MediaFolders;
 import foldback.web.FoldbackProperties;
 import foldback.web.Role;
 import foldback.web.preview.OpenTakes;
@@ -26,8 +26,10 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -35,13 +37,21 @@ import org.springframework.context.annotation.Profile;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
-/** Brings in the demo project once: its clips are copied below the media folder, its rig's card is kept. */
+/** Brings in the demo project once: its clips are copied below the media folder, its rigs' cards are kept. */
 @Component
 @Profile(Role.PAGES)
 class DemoProject {
     private static final Logger LOG = LoggerFactory.getLogger(DemoProject.class);
     private static final String NAME = "Marlpan, spring harvest";
-    private static final String TAKE = "sluice-path";
+    private static final List<DemoTake> TAKES = List.of(
+            new DemoTake("sluice-path", "the sluice path", false, true),
+            new DemoTake("among-the-rakers", "among the rakers", false, false),
+            new DemoTake("sluice-path-one-file", "the sluice path in one file", true, false));
+
+    /** @param inSync whether its clips were started together */
+    private record DemoTake(String folder, String name, boolean oneFile, boolean inSync) {}
+
+    private static final Sync DECLARED = new Sync(Sync.Source.DECLARED, Optional.empty());
     private final FoldbackProperties properties;
     private final ProjectRepository projects;
     private final TakeRepository takes;
@@ -79,22 +89,46 @@ class DemoProject {
         if (!properties.demo() || !projects.findByName(NAME).isEmpty()) {
             return;
         }
-        Path folder = properties.demoFolder().resolve(TAKE);
+        Project project = projects.save(new Project(NAME, 3840, "25", clock.instant()));
+        for (int i = 0; i < TAKES.size(); i++) {
+            if (Files.exists(
+                    properties.demoFolder().resolve(TAKES.get(i).folder()).resolve("rig-card.json"))) {
+                bringIn(TAKES.get(i), project, i + 1);
+            }
+        }
+        LOG.info("the demo project is there");
+    }
+
+    private void bringIn(DemoTake take, Project project, int number) throws IOException {
+        Path folder = properties.demoFolder().resolve(take.folder());
         Rig rig = RigJson.readCard(Files.readString(folder.resolve("rig-card.json")));
         cards.keep(rig);
-        Path media = Files.createDirectories(properties.media().resolve("demo"));
+        Path media = Files.createDirectories(properties.media().resolve(MediaFolders.DEMO));
         List<ClipRef> clips = new ArrayList<>();
-        for (RigLens lens : rig.lenses()) {
-            String file = TAKE + "-" + lens.slot().toLowerCase(Locale.ROOT) + ".mp4";
-            Files.copy(folder.resolve(file), media.resolve(file), StandardCopyOption.REPLACE_EXISTING);
-            clips.add(new ClipRef(lens.slot(), "demo/" + file, contents.of(media.resolve(file)), 0));
+        for (int i = 0; i < rig.lenses().size(); i++) {
+            RigLens lens = rig.lenses().get(i);
+            String slot = lens.slot().toLowerCase(Locale.ROOT);
+            String file = take.folder() + (take.oneFile() ? "" : "-" + slot) + ".mp4";
+            if (!take.oneFile() || i == 0) {
+                Files.copy(folder.resolve(file), media.resolve(file), StandardCopyOption.REPLACE_EXISTING);
+            }
+            int width = lens.lens().frame().width();
+            Optional<Area> area = take.oneFile()
+                    ? Optional.of(
+                            new Area(i * width, 0, width, lens.lens().frame().height()))
+                    : Optional.empty();
+            String hash = contents.of(media.resolve(file));
+            clips.add(new ClipRef(lens.slot(), MediaFolders.DEMO + "/" + file, hash, 0, area));
         }
-        Project project = projects.save(new Project(NAME, 3840, 1920, "25", clock.instant()));
-        Take take = takes.save(new Take(project.id(), "Take 1, the sluice path", 1));
-        Recipe recipe = new Recipe(
-                FrameRate.parse("25"), clips, rig, "rig card " + rig.name(), Balance.NONE, Seams.DEFAULT, Level.NONE);
-        recipes.start(take.id(), recipe, "Bring in the take");
-        orders.want(opened.of(recipe));
-        LOG.info("the demo project is there");
+        Recipe recipe = Recipe.start(FrameRate.parse("25"), clips, rig, "rig card " + rig.name());
+        if (take.inSync()) {
+            recipe = recipe.withOffsets(Collections.nCopies(clips.size(), 0.0), DECLARED);
+        }
+        Take row = takes.save(new Take(project.id(), "Take " + number + ", " + take.name(), number));
+        recipes.start(row.id(), recipe, "Bring in the take");
+        if (number == 1) {
+            // Those of the other takes are made when they are opened.
+            orders.want(opened.of(recipe));
+        }
     }
 }

@@ -5,24 +5,23 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
 import foldback.engine.take.ContentIds;
+import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
-import foldback.web.FoldbackProperties;
-import java.nio.file.Path;
 import java.util.List;
 import org.springframework.stereotype.Service;
 
 /** Takes whose files are open, by their clips; opening hashes and indexes the files, so it is done once. */
 @Service
 public class OpenTakes {
-    private final Path media;
+    private final MediaFolders media;
     private final ContentIds contents;
     private final Cache<List<String>, Take> opened =
             Caffeine.newBuilder().maximumSize(16).build();
 
-    OpenTakes(FoldbackProperties properties, ContentIds contents) {
+    OpenTakes(MediaFolders media, ContentIds contents) {
         this.contents = contents;
-        this.media = properties.media();
+        this.media = media;
     }
 
     /** The clips of a recipe, in the order of its rig, with the recipe's offsets. */

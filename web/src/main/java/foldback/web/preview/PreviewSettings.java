@@ -1,8 +1,12 @@
 package foldback.web.preview;
 
+import foldback.engine.play.Player;
 import foldback.engine.preview.Previewer;
 import foldback.engine.proxy.Proxies;
+import foldback.engine.sync.Sounds;
+import foldback.engine.sync.Waveforms;
 import foldback.engine.take.ContentIds;
+import foldback.engine.take.MediaFolders;
 import foldback.web.FoldbackProperties;
 import foldback.web.Role;
 import java.time.Clock;
@@ -27,8 +31,30 @@ class PreviewSettings {
     }
 
     @Bean
+    MediaFolders mediaFolders(FoldbackProperties properties) {
+        return MediaFolders.of(properties.media(), properties.footage());
+    }
+
+    @Bean
     ContentIds contentIds(FoldbackProperties properties) {
         return new ContentIds(properties.work().resolve("contents"));
+    }
+
+    @Bean
+    @Profile(Role.PAGES)
+    Player player(Proxies proxies) {
+        return new Player(proxies, Runtime.getRuntime().availableProcessors());
+    }
+
+    @Bean
+    Sounds sounds(FoldbackProperties properties) {
+        return new Sounds(properties.work().resolve("sounds"));
+    }
+
+    @Bean
+    @Profile(Role.PAGES)
+    Waveforms waveforms(Sounds sounds) {
+        return new Waveforms(sounds);
     }
 
     @Bean

@@ -5,6 +5,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import java.util.Optional;
 
 /** One job: its canvas, its rate, and the takes that belong to it. */
 @Entity
@@ -14,17 +15,17 @@ public class Project {
     private Long id;
 
     private String name;
-    private int canvasWidth;
-    private int canvasHeight;
+    private Integer canvasWidth;
+    private Integer canvasHeight;
     private String rate;
     private Instant createdAt;
 
     protected Project() {}
 
-    public Project(String name, int canvasWidth, int canvasHeight, String rate, Instant createdAt) {
+    public Project(String name, Integer canvasWidth, String rate, Instant createdAt) {
         this.name = name;
         this.canvasWidth = canvasWidth;
-        this.canvasHeight = canvasHeight;
+        this.canvasHeight = canvasWidth == null ? null : canvasWidth / 2;
         this.rate = rate;
         this.createdAt = createdAt;
     }
@@ -37,17 +38,23 @@ public class Project {
         return name;
     }
 
-    public int canvasWidth() {
-        return canvasWidth;
+    /** The width of the canvas, twice its height; empty until the first footage decides. */
+    public Optional<Integer> canvasWidth() {
+        return Optional.ofNullable(canvasWidth);
     }
 
-    public int canvasHeight() {
-        return canvasHeight;
+    /** Frames per second as a fraction, for example {@code 30000/1001}; empty until the first footage decides. */
+    public Optional<String> rate() {
+        return Optional.ofNullable(rate);
     }
 
-    /** Frames per second as a fraction, for example {@code 30000/1001}. */
-    public String rate() {
-        return rate;
+    /** Takes over what the first footage decides, where it was not chosen. */
+    public void settle(int proposedWidth, String proposedRate) {
+        if (canvasWidth == null) {
+            canvasWidth = proposedWidth;
+            canvasHeight = proposedWidth / 2;
+        }
+        rate = rate == null ? proposedRate : rate;
     }
 
     public Instant createdAt() {

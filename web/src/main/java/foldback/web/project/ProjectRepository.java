@@ -1,6 +1,10 @@
 package foldback.web.project;
 
+import jakarta.persistence.LockModeType;
 import java.util.List;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 
 /** The projects of this installation. */
@@ -9,7 +13,12 @@ public interface ProjectRepository extends Repository<Project, Long> {
 
     List<Project> findAllByOrderByCreatedAtDesc();
 
-    java.util.Optional<Project> findById(Long id);
+    Optional<Project> findById(Long id);
 
     List<Project> findByName(String name);
+
+    /** The project, held against other changes until the transaction ends. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select p from Project p where p.id = :id")
+    Optional<Project> lock(Long id);
 }

@@ -6,9 +6,9 @@ import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import foldback.core.run.Run;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.take.ContentIds;
+import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.media.MediaException;
-import foldback.web.FoldbackProperties;
 import foldback.web.Role;
 import foldback.web.TaskTable;
 import javax.sql.DataSource;
@@ -27,19 +27,14 @@ class ProxyWorker implements DisposableBean {
     private static final long TELL_EVERY_NANOS = 500_000_000L;
     private final ProxyOrders orders;
     private final Proxies proxies;
-    private final FoldbackProperties properties;
+    private final MediaFolders media;
     private final ContentIds contents;
     private final Scheduler scheduler;
 
-    ProxyWorker(
-            ProxyOrders orders,
-            Proxies proxies,
-            FoldbackProperties properties,
-            ContentIds contents,
-            DataSource source) {
+    ProxyWorker(ProxyOrders orders, Proxies proxies, MediaFolders media, ContentIds contents, DataSource source) {
         this.orders = orders;
         this.proxies = proxies;
-        this.properties = properties;
+        this.media = media;
         this.contents = contents;
         OneTimeTask<Void> task = Tasks.oneTime(ProxyOrders.TASK).execute((instance, context) -> make(instance.getId()));
         this.scheduler = TaskTable.scheduler(source, ProxyOrders.TABLE, task);
@@ -57,7 +52,7 @@ class ProxyWorker implements DisposableBean {
 
     private void make(String sha256) {
         try {
-            proxies.make(Take.openClip(orders.clip(sha256), properties.media(), contents::of), progress(sha256));
+            proxies.make(Take.openClip(orders.clip(sha256), media, contents::of), progress(sha256));
             orders.done(sha256);
         } catch (MediaException failed) {
             orders.failed(sha256, failed.getMessage());

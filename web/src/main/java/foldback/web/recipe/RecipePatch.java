@@ -13,11 +13,12 @@ import tools.jackson.databind.node.ObjectNode;
  *
  * @param base number of the revision it was made on
  * @param label what was done, for people
- * @param set the sections that change: rig, balance, seams, level
+ * @param set the sections that change: sync, rig, balance, seams, level; and offsets, seconds by slot
  */
 public record RecipePatch(int base, String label, ObjectNode set) {
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final List<String> SECTIONS = List.of("rig", "balance", "seams", "level");
+    private static final String OFFSETS = "offsets";
+    private static final List<String> SECTIONS = List.of("sync", "rig", "balance", "seams", "level");
 
     public RecipePatch {
         if (set == null) {
@@ -26,10 +27,24 @@ public record RecipePatch(int base, String label, ObjectNode set) {
         label = label == null || label.isBlank() ? "Change" : label;
     }
 
+    /** A clip's file can not be changed by a patch, only where it lies in time. */
+    private static void move(ObjectNode document, JsonNode offsets) {
+        for (JsonNode clip : document.path("clips")) {
+            JsonNode offset = offsets.path(clip.path("slot").asString(""));
+            if (!offset.isMissingNode()) {
+                ((ObjectNode) clip).set("offset_seconds", offset);
+            }
+        }
+    }
+
     /** The changed recipe; refuses unknown sections and wrong values by name. */
     public Recipe on(String recipe) {
         ObjectNode document = (ObjectNode) JSON.readTree(recipe);
         for (var section : set.properties()) {
+            if (section.getKey().equals(OFFSETS)) {
+                move(document, section.getValue());
+                continue;
+            }
             if (!SECTIONS.contains(section.getKey())) {
                 throw new DocumentException("'" + section.getKey() + "' cannot be changed here");
             }

@@ -4,13 +4,17 @@ import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
 import foldback.engine.document.RigJson;
 import java.time.Clock;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The saved cards, and the ready ones that every installation starts with. */
 @Service
 public class RigCards {
+    private static final Set<String> READY =
+            Set.of(ReadyRigs.twoBackToBack().name(), ReadyRigs.sixAround().name());
     private final RigCardRepository cards;
     private final Clock clock;
 
@@ -31,6 +35,15 @@ public class RigCards {
     public void keepReadyOnes() {
         keep(ReadyRigs.twoBackToBack());
         keep(ReadyRigs.sixAround());
+    }
+
+    /** All cards' rigs; units that were saved before ready ones. */
+    @Transactional(readOnly = true)
+    public List<Rig> rigs() {
+        return all().stream()
+                .map(entry -> RigJson.readCard(entry.card()))
+                .sorted(Comparator.comparing(rig -> READY.contains(rig.name())))
+                .toList();
     }
 
     @Transactional(readOnly = true)

@@ -4,6 +4,7 @@ import { startConflict } from "./conflict.js";
 import { startHandover } from "./handoverDialog.js";
 import { startKeys } from "./keys.js";
 import { startLedger } from "./ledger.js";
+import { startPlaying } from "./play.js";
 import { startPanes } from "./pane/panes.js";
 import { startProxies } from "./proxies.js";
 import { startSheets } from "./sheet/sheets.js";
@@ -35,11 +36,12 @@ const panes = startPanes(store);
 startLedger(store);
 startSheets(store);
 startConflict(store);
+const play = startPlaying(store);
 const openHandover = startHandover(store);
 try {
   await store.load();
   panes.open();
-  startKeys(store, panes, toggleTheme, openHandover);
+  startKeys(store, panes, toggleTheme, openHandover, play);
   document.body.dataset.ready = "yes";
   startProxies(store);
 } catch (failure) {

@@ -1,5 +1,7 @@
 import { askJson } from "../page/api.js";
+import { bytes } from "../page/bytes.js";
 import { element, part } from "../page/parts.js";
+import { toast } from "../page/toast.js";
 import { clock } from "./format.js";
 
 const PRESETS = ["ultrafast", "superfast", "veryfast", "faster", "fast", "medium", "slow", "slower", "veryslow"];
@@ -47,12 +49,24 @@ export function startHandover(store) {
     field("wrong").hidden = true;
     sum();
     dialog.showModal();
-    const free = await askJson(`/api/deliverables/free-name?wanted=${encodeURIComponent(document.body.dataset.name.replace(/[^\p{L}\p{N} ._()-]/gu, ""))}`);
-    field("name").value = free.name;
+    field("folder").value = spec.folder ?? "";
+    field("pattern").value = spec.pattern ?? "{take}";
+    await propose();
+    estimate();
   }
 
-  part(dialog, "form").addEventListener("submit", async (event) => {
-    event.preventDefault();
+  const tidy = (text) => text.replace(/[^\p{L}\p{N} ._()-]/gu, "").trim();
+
+  /** The pattern filled in, with a number behind where such a file is there. */
+  async function propose() {
+    const parts = { take: document.body.dataset.name, project: document.body.dataset.project, width: field("size").value, date: new Date().toISOString().slice(0, 10) };
+    const name = tidy(field("pattern").value.replace(/\{(\w+)\}/g, (all, key) => parts[key] ?? ""));
+    const folder = field("folder").value.trim();
+    const free = await askJson(`/api/deliverables/free-name?wanted=${encodeURIComponent((folder ? `${folder}/` : "") + (name || "deliverable"))}`);
+    field("name").value = free.name.slice(free.name.lastIndexOf("/") + 1);
+  }
+
+  const order = () => {
     const width = Number(field("size").value);
     const spec = {
       format: "foldback-spec", version: 1, layout: "mono_360", codec: "h264", width, height: width / 2,
@@ -63,11 +77,31 @@ export function startHandover(store) {
     if (field("sound").value) {
       spec.sound_slot = field("sound").value;
     }
+    const folder = field("folder").value.trim();
+    const name = (folder ? `${folder}/` : "") + field("name").value.trim();
+    return { base: store.kept.revision, name, from: number("from"), to: number("to"), spec };
+  };
+
+  /** How large, how long, and whether there is room; what cannot be said yet is left out. */
+  async function estimate() {
+    const says = field("estimate");
     try {
-      await askJson(`${store.path}/deliverables`, {
-        body: { base: store.kept.revision, name: field("name").value.trim(), from: number("from"), to: number("to"), spec },
-      });
-      localStorage.setItem("spec", JSON.stringify({ width, preset: spec.preset, kernel: spec.kernel, bits: spec.bits, sound: field("sound").value }));
+      const { bytes: size, seconds, free, basis } = await askJson(`${store.path}/deliverables/estimate`, { body: order() });
+      const time = seconds < 0 ? "" : `, about ${seconds < 90 ? `${Math.ceil(seconds)} s` : `${Math.ceil(seconds / 60)} min`} of work`;
+      says.textContent = `About ${bytes(size)} (${basis})${time}; ${bytes(free)} are free.${size > free ? " There is no room for it: make room first." : ""}`;
+    } catch {
+      says.textContent = "";
+    }
+  }
+
+  part(dialog, "form").addEventListener("submit", async (event) => {
+    event.preventDefault();
+    const asked = order();
+    const { width, preset, kernel, bits } = asked.spec;
+    try {
+      await askJson(`${store.path}/deliverables`, { body: asked });
+      const kept = { width, preset, kernel, bits, sound: field("sound").value, folder: field("folder").value.trim(), pattern: field("pattern").value };
+      localStorage.setItem("spec", JSON.stringify(kept));
       location.href = "/handover";
     } catch (failure) {
       field("wrong").textContent = failure.message;
@@ -77,6 +111,12 @@ export function startHandover(store) {
   field("rate").addEventListener("change", rateBy);
   for (const name of ["from", "to"]) {
     field(name).addEventListener("input", sum);
+  }
+  for (const name of ["from", "to", "size", "preset", "rate", "quality", "kernel"]) {
+    field(name).addEventListener("change", estimate);
+  }
+  for (const name of ["pattern", "folder"]) {
+    field(name).addEventListener("change", () => propose().catch((failure) => toast(failure.message)));
   }
   field("close").addEventListener("click", () => dialog.close());
   document.getElementById("handover").addEventListener("click", open);

@@ -1,10 +1,11 @@
 import { element, part } from "../page/parts.js";
 
 /** The keyboard ways of the bench, and their overview. */
-export function startKeys(store, panes, toggleTheme, openHandover) {
+export function startKeys(store, panes, toggleTheme, openHandover, play) {
   const frame = (count) => () => store.setTime(store.time + count / store.kept.rate);
   const stage = (i) => () => store.kept.ledger[i] && store.setStage(store.kept.ledger[i].stage);
   const ways = [
+    [" ", "Space", "play or pause", () => play.toggle()],
     ["ArrowLeft", "Left", "one frame back", frame(-1)],
     ["ArrowRight", "Right", "one frame forth", frame(1)],
     ["Shift+ArrowLeft", "Shift Left", "one second back", () => store.setTime(store.time - 1)],
@@ -13,11 +14,13 @@ export function startKeys(store, panes, toggleTheme, openHandover) {
     ["End", "End", "last frame", () => store.setTime(store.lastTime())],
     ["b", "B", "range begins here", () => store.setRange({ ...store.range, from: store.time })],
     ["e", "E", "range ends after this frame", () => store.setRange({ ...store.range, to: store.time + 1 / store.kept.rate })],
-    ...[1, 2, 3, 4, 5].map((n) => [String(n), String(n), `stage ${n}: ${store.kept.ledger[n - 1].name}`, stage(n - 1)]),
+    ...store.kept.ledger.map((row, i) => [String(i + 1), String(i + 1), `stage ${i + 1}: ${row.name}`, stage(i)]),
     ["w", "W", "whole picture", () => panes.all((pane) => pane.content.fit())],
     ["x", "X", "1:1", () => panes.all((pane) => pane.content.one())],
     ["g", "G", "grid and centre mark", () => panes.press("grid")],
-    ["p", "P", "one or two panes", () => panes.split()],
+    ["p", "P", "one, two or three panes", () => panes.split()],
+    ["c", "C held", "without the chosen stage", () => store.compare(true)],
+    ["l", "L", "loop the range", () => document.getElementById("loop").click()],
     ["Ctrl+z", "Ctrl Z", "undo", () => store.undo()],
     ["Ctrl+Shift+Z", "Ctrl Shift Z", "redo", () => store.redo()],
     ["h", "H", "hand over", openHandover],
@@ -35,13 +38,18 @@ export function startKeys(store, panes, toggleTheme, openHandover) {
   function help() {
     dialog.showModal();
   }
+  document.addEventListener("keyup", (event) => event.key === "c" && store.compare(false));
+  window.addEventListener("blur", () => store.compare(false));
   document.getElementById("help").addEventListener("click", help);
   document.addEventListener("keydown", (event) => {
-    if (event.target.closest("input, select, textarea, dialog[open]") || event.altKey) {
+    if (event.target.closest("input, select, textarea, dialog[open]") || (event.key === " " && event.target.closest("button")) || event.altKey) {
       return;
     }
     const name = [event.ctrlKey || event.metaKey ? "Ctrl+" : "", event.shiftKey && event.key !== "?" ? "Shift+" : "", event.key].join("");
     const way = ways.find(([key]) => key === name);
+    if (event.repeat && name === "c") {
+      return;
+    }
     if (way) {
       event.preventDefault();
       way[3]();

@@ -1,4 +1,4 @@
-const EDGE = 10;
+export const EDGE = 10;
 
 const colour = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 

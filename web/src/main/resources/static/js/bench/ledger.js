@@ -1,8 +1,9 @@
 import { askJson } from "../page/api.js";
-import { fromTemplate, part } from "../page/parts.js";
-import { clock } from "./format.js";
-import { drawBars, drawCurve, drawNothing, drawRuler, timeToX, xToTime } from "./lane.js";
+import { element, fromTemplate, part } from "../page/parts.js";
+import { clock, plain } from "./format.js";
+import { drawBars, drawCurve, EDGE, drawNothing, drawRuler, timeToX, xToTime } from "./lane.js";
 import { verdictSign } from "./verdict.js";
+import { drawWaveLane, offsetOf, soundClips } from "./waves.js";
 
 const SURE_STOPS = 0.05;
 
@@ -31,7 +32,6 @@ export function startLedger(store) {
       }),
     );
     choose();
-    draw();
     measure();
   }
 
@@ -39,24 +39,69 @@ export function startLedger(store) {
     for (const row of rows.children) {
       row.setAttribute("aria-selected", String(row.dataset.stage === store.stage));
     }
+    unfold();
+    draw();
+  }
+
+  /** The chosen row's finer lanes, one for each lens. */
+  function unfold() {
+    rows.querySelectorAll(".finer").forEach((row) => row.remove());
+    const chosen = rows.querySelector(`[data-stage="${store.stage}"]`);
+    const make = FINER[store.stage];
+    if (!chosen || !make) {
+      return;
+    }
+    make().reverse().forEach(({ label, figure, paint }) => {
+      const row = element("div", { class: "row finer", "data-test": "finer" });
+      const head = element("div", { class: "row-head" });
+      head.append(element("span", {}, label), element("span", { class: "figure" }, figure), element("span"));
+      const lane = element("div", { class: "lane" });
+      lane.append(element("canvas", { "aria-hidden": "true" }));
+      lane.addEventListener("pointerdown", scrub);
+      row.append(head, lane);
+      row.paint = () => paint(lane.firstElementChild, span());
+      chosen.after(row);
+    });
   }
 
   function draw() {
-    for (const [i, row] of store.kept.ledger.entries()) {
-      const canvas = rows.children[i].querySelector("canvas");
+    for (const row of store.kept.ledger) {
+      const canvas = rows.querySelector(`[data-stage="${row.stage}"] canvas`);
       if (row.lane === "bars") {
         drawBars(canvas, row.bars, span());
       } else if (row.lane === "curve" && curve.points) {
         drawCurve(canvas, curve.points, span(), SURE_STOPS, "stops");
+      } else if (row.lane === "wave") {
+        drawSound(canvas, soundClips(store).map((clip) => clip.slot), span());
       } else if (row.lane === "curve") {
         drawNothing(canvas, "measuring");
       } else {
         drawNothing(canvas, "not measured");
       }
     }
+    rows.querySelectorAll(".finer").forEach((row) => row.paint());
     drawRuler(ruler.querySelector("canvas"), span(), store.range);
     showTime();
   }
+
+  function drawSound(canvas, slots, at) {
+    drawWaveLane(canvas, store, slots, at, EDGE)
+      .then((any) => any || drawNothing(canvas, "no sound"))
+      .catch(() => drawNothing(canvas, "the sound cannot be read"));
+  }
+
+  const FINER = {
+    gather: () => store.kept.clips.map((clip) => ({
+      label: clip.slot,
+      figure: `${clip.width} x ${clip.height}, ${clip.seconds.toFixed(2)} s`,
+      paint: (canvas, at) => drawBars(canvas, store.kept.ledger[0].bars.filter((bar) => bar.label === clip.slot), at),
+    })),
+    sync: () => soundClips(store).map((clip) => ({
+      label: clip.slot,
+      figure: `${plain(offsetOf(store, clip.slot), 3)} s`,
+      paint: (canvas, at) => drawSound(canvas, [clip.slot], at),
+    })),
+  };
 
   async function measure() {
     const { revision } = store.kept;
@@ -78,7 +123,9 @@ export function startLedger(store) {
     document.getElementById("frame").textContent = `${frame} of ${frames}`;
     const left = ruler.offsetLeft + timeToX(store.time, span(), ruler.clientWidth);
     playhead.style.left = `${left}px`;
-    playhead.style.height = `${document.getElementById("ledger").scrollHeight}px`;
+    if (!store.following) {
+      playhead.style.height = `${document.getElementById("ledger").scrollHeight}px`;
+    }
   }
 
   function scrub(event) {
@@ -107,8 +154,12 @@ export function startLedger(store) {
   document.getElementById("forth").addEventListener("click", () => store.setTime(store.time + 1 / store.kept.rate));
   store.addEventListener("kept", build);
   store.addEventListener("stage", choose);
+  store.addEventListener("draft", () => store.stage === "sync" && draw());
   store.addEventListener("time", () => {
-    drawRuler(ruler.querySelector("canvas"), span(), store.range);
+    // Only the playhead moves with a film.
+    if (!store.following) {
+      drawRuler(ruler.querySelector("canvas"), span(), store.range);
+    }
     showTime();
   });
   document.addEventListener("theme", draw);

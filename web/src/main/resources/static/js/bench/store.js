@@ -11,6 +11,9 @@ export class Store extends EventTarget {
     this.path = `/api/takes/${takeId}`;
     this.kept = null;
     this.draft = {};
+    this.comparing = false;
+    this.film = null;
+    this.following = false;
     this.time = 0;
     this.range = null;
     this.stage = localStorage.getItem("stage") || "level";
@@ -46,6 +49,21 @@ export class Store extends EventTarget {
     this.dispatchEvent(new Event("time"));
   }
 
+  /** A frame of the film that is played: panes show it, the playhead follows. */
+  followFilm(video, seconds) {
+    this.film = video;
+    this.following = true;
+    this.setTime(seconds);
+    this.following = false;
+  }
+
+  endFilm() {
+    if (this.film) {
+      this.film = null;
+      this.dispatchEvent(new Event("time"));
+    }
+  }
+
   setRange(range) {
     const least = 1 / this.kept.rate;
     const from = Math.max(this.kept.from, Math.min(range.from, this.kept.to - least));
@@ -63,6 +81,25 @@ export class Store extends EventTarget {
   preview(name, section) {
     this.draft = { ...this.draft, [name]: section };
     this.dispatchEvent(new Event("draft"));
+  }
+
+  /** Shows the take without what the chosen stage does, as long as it is asked for. */
+  compare(before) {
+    if (this.comparing !== before) {
+      this.comparing = before;
+      this.dispatchEvent(new Event("draft"));
+    }
+  }
+
+  /** The sections that take back what the chosen stage does. */
+  without() {
+    const slots = this.kept.recipe.clips.map((clip) => clip.slot);
+    return {
+      sync: { offsets: Object.fromEntries(slots.map((slot) => [slot, 0])) },
+      balance: { balance: { lenses: [] } },
+      seams: { seams: { way: "feather", feather_deg: 0 } },
+      level: { level: { yaw_deg: 0, pitch_deg: 0, roll_deg: 0 } },
+    }[this.stage] ?? {};
   }
 
   dropDraft() {
@@ -111,19 +148,20 @@ export class Store extends EventTarget {
    * The picture of the sphere at the moment, null where a newer state overtook it.
    * @returns {Promise<?{bitmap: ImageBitmap, from: "proxies"|"originals"}>}
    */
-  async sphere(width, signal) {
-    const query = `t=${this.time.toFixed(6)}&width=${width}`;
-    const unsaved = Object.keys(this.draft).length > 0;
+  async sphere(width, signal, time = this.time) {
+    const query = `t=${time.toFixed(6)}&width=${width}`;
+    const set = this.comparing ? this.without() : this.draft;
+    const unsaved = Object.keys(set).length > 0;
     const response = unsaved
-      ? await ask(`${this.path}/sphere?${query}`, { body: this.patch("", this.draft), signal })
+      ? await ask(`${this.path}/sphere?${query}`, { body: this.patch("", set), signal })
       : await ask(`${this.path}/revisions/${this.kept.revision}/sphere?${query}`, { signal });
     return response.status === 204
       ? null
       : { bitmap: await createImageBitmap(await response.blob()), from: response.headers.get("Foldback-From") };
   }
 
-  async lensPicture(slot, halvings, signal) {
-    const query = `t=${this.time.toFixed(6)}&halvings=${halvings}`;
+  async lensPicture(slot, halvings, signal, time = this.time) {
+    const query = `t=${time.toFixed(6)}&halvings=${halvings}`;
     const response = await ask(`${this.path}/revisions/${this.kept.revision}/lens/${slot}?${query}`, { signal });
     return createImageBitmap(await response.blob());
   }

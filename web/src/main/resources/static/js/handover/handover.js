@@ -1,15 +1,11 @@
 import { ask } from "../page/api.js";
 import { fromTemplate, part } from "../page/parts.js";
 import { startTheme } from "../page/theme.js";
+import { timeLeft } from "../page/timeLeft.js";
 import { toast } from "../page/toast.js";
 import { openViewer } from "./viewer.js";
 
-const STATES = { waiting: "Waiting", working: "Working", done: "Done, checked", failed: "Failed", cancelled: "Cancelled" };
-
-function left(seconds) {
-  const whole = Math.ceil(seconds);
-  return whole >= 60 ? `${Math.floor(whole / 60)} min ${whole % 60} s left` : `${whole} s left`;
-}
+const STATES = { waiting: "Waiting", working: "Working", paused: "Paused", done: "Done, checked", failed: "Failed", cancelled: "Cancelled" };
 
 function row(deliverable) {
   const root = fromTemplate("deliverable-row").querySelector("tr");
@@ -23,13 +19,16 @@ function row(deliverable) {
   part(root, "meter").firstElementChild.style.width = `${100 * share}%`;
   part(root, "rate").textContent =
     state === "working"
-      ? `${deliverable.framesDone} of ${deliverable.framesTotal}, ${deliverable.framesPerSecond.toFixed(1)} frames/s, ${deliverable.secondsLeft >= 0 ? left(deliverable.secondsLeft) : "measuring"}`
+      ? `${deliverable.framesDone} of ${deliverable.framesTotal}, ${deliverable.framesPerSecond.toFixed(1)} frames/s, ${deliverable.secondsLeft >= 0 ? timeLeft(deliverable.secondsLeft) : "measuring"}`
       : `${deliverable.framesDone} of ${deliverable.framesTotal} frames`;
   part(root, "look").hidden = state !== "done";
   part(root, "download").hidden = state !== "done";
   part(root, "download").href = `/api/deliverables/${deliverable.id}/file`;
-  part(root, "cancel").hidden = state !== "waiting" && state !== "working";
-  part(root, "retry").hidden = state !== "failed" && state !== "cancelled";
+  part(root, "cancel").hidden = !["waiting", "working", "paused"].includes(state);
+  part(root, "retry").hidden = !["failed", "cancelled", "paused"].includes(state);
+  part(root, "retry").textContent = state === "paused" ? "Go on" : "Start again";
+  part(root, "pause").hidden = state !== "waiting" && state !== "working";
+  queued(root, deliverable);
   const press = (what) => async () => {
     try {
       await ask(`/api/deliverables/${deliverable.id}/${what}`, { method: "POST" });
@@ -38,9 +37,47 @@ function row(deliverable) {
     }
   };
   part(root, "cancel").addEventListener("click", press("cancel"));
+  part(root, "pause").addEventListener("click", press("pause"));
   part(root, "retry").addEventListener("click", press("retry"));
   part(root, "look").addEventListener("click", () => openViewer(deliverable));
   return root;
+}
+
+const TYPE = "application/x-deliverable";
+
+async function move(id, before) {
+  try {
+    await ask(`/api/deliverables/${id}/move`, { body: { before } });
+  } catch (failure) {
+    toast(failure.message);
+  }
+}
+
+/** What waits is moved in the queue by dragging it before another, or by its buttons. */
+function queued(root, { id, state }) {
+  const waits = state === "waiting" || state === "paused";
+  root.draggable = waits;
+  root.dataset.id = id;
+  const order = () => [...document.querySelectorAll("#queue tr[draggable=true]")].map((row) => row.dataset.id);
+  const step = (by) => () => {
+    const ids = order();
+    const to = ids.indexOf(String(id)) + by;
+    const before = by < 0 ? ids[to] : ids[to + 1];
+    move(id, before ? Number(before) : null);
+  };
+  for (const [name, by] of [["sooner", -1], ["later", 1]]) {
+    part(root, name).hidden = !waits;
+    part(root, name).addEventListener("click", step(by));
+  }
+  if (!waits) {
+    return;
+  }
+  root.addEventListener("dragstart", (event) => event.dataTransfer.setData(TYPE, String(id)));
+  root.addEventListener("dragover", (event) => event.dataTransfer.types.includes(TYPE) && event.preventDefault());
+  root.addEventListener("drop", (event) => {
+    event.preventDefault();
+    move(Number(event.dataTransfer.getData(TYPE)), id);
+  });
 }
 
 function show(deliverables) {

@@ -9,7 +9,8 @@ export class Problem extends Error {
 
 const AWAY = "The pages do not answer. Nothing is lost: what was kept is kept. Run ./foldback start, then try again.";
 
-const token = () => {
+/** The token that proves that a change comes from this page. */
+export const token = () => {
   const cookie = document.cookie.split("; ").find((part) => part.startsWith("XSRF-TOKEN="));
   return cookie ? decodeURIComponent(cookie.slice("XSRF-TOKEN=".length)) : "";
 };

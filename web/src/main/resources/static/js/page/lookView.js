@@ -51,6 +51,16 @@ export class LookView {
     this.draw();
   }
 
+  /** Shows the frame that a video shows now; to be called for each. */
+  follow(video) {
+    if (this.source !== video) {
+      this.source = video;
+      this.show(video);
+    }
+    this.material.map.needsUpdate = true;
+    this.draw();
+  }
+
   draw() {
     const { clientWidth: width, clientHeight: height } = this.host;
     if (!width || !height) {

@@ -3,6 +3,16 @@ import { Surface } from "./surface.js";
 
 const GAP = 8;
 
+/** In how many columns pictures are largest in a pane. */
+function columnsFor(count, cell, host) {
+  const size = (columns) => Math.min(host.clientWidth / (columns * cell.width), host.clientHeight / (Math.ceil(count / columns) * cell.height));
+  let best = 1;
+  for (let columns = 2; columns <= count; columns++) {
+    best = size(columns) > size(best) ? columns : best;
+  }
+  return best;
+}
+
 /** All lens pictures of the moment side by side, with their letters. */
 export class ContactPane {
   constructor(host, store, pane) {
@@ -11,17 +21,18 @@ export class ContactPane {
     this.surface.overlay = (g, o) => this.drawLetters(g, o);
     this.pictures = latest(async (signal) => {
       const clips = store.kept.clips;
-      const bitmaps = await Promise.all(clips.map((clip) => store.lensPicture(clip.slot, 1, signal)));
-      const height = Math.max(...bitmaps.map((bitmap) => bitmap.height));
-      const width = bitmaps.reduce((sum, bitmap) => sum + bitmap.width + GAP, -GAP);
+      const bitmaps = await Promise.all(clips.map((clip) => store.lensPicture(clip.slot, 1, signal, pane.time())));
+      const cell = { width: Math.max(...bitmaps.map((b) => b.width)) + GAP, height: Math.max(...bitmaps.map((b) => b.height)) + GAP };
+      const columns = columnsFor(clips.length, cell, host);
+      const width = columns * cell.width - GAP;
+      const height = Math.ceil(clips.length / columns) * cell.height - GAP;
       const sheet = new OffscreenCanvas(width, height);
       const g = sheet.getContext("2d");
-      this.places = [];
-      let x = 0;
-      bitmaps.forEach((bitmap, i) => {
-        g.drawImage(bitmap, x, 0);
-        this.places.push({ slot: clips[i].slot, x: x / width });
-        x += bitmap.width + GAP;
+      this.places = bitmaps.map((bitmap, i) => {
+        const x = (i % columns) * cell.width;
+        const y = Math.floor(i / columns) * cell.height;
+        g.drawImage(bitmap, x, y, cell.width - GAP, ((cell.width - GAP) * bitmap.height) / bitmap.width);
+        return { slot: clips[i].slot, x: x / width, y: y / height };
       });
       this.surface.show(sheet.transferToImageBitmap(), { width: width * 2, height: height * 2 });
       host.dataset.shown = String(Number(host.dataset.shown ?? 0) + 1);
@@ -31,6 +42,10 @@ export class ContactPane {
   }
 
   refresh() {
+    // Lens pictures are too slow to follow a film; they catch up at its end.
+    if (this.store.film) {
+      return;
+    }
     this.pictures.ask();
   }
 
@@ -38,10 +53,11 @@ export class ContactPane {
     g.font = "600 13px Archivo";
     for (const place of this.places ?? []) {
       const x = o.x + place.x * o.width + 8;
+      const y = o.y + place.y * o.height;
       g.fillStyle = "#000";
-      g.fillRect(x, o.y + 8, 22, 20);
+      g.fillRect(x, y + 8, 22, 20);
       g.fillStyle = "#fff";
-      g.fillText(place.slot, x + 6, o.y + 23);
+      g.fillText(place.slot, x + 6, y + 23);
     }
   }
 

@@ -29,6 +29,10 @@ export class LensPane {
   }
 
   refresh() {
+    // Lens pictures are too slow to follow a film; they catch up at its end.
+    if (this.store.film) {
+      return;
+    }
     this.surface.draw();
     this.pictures.ask();
   }
@@ -41,7 +45,7 @@ export class LensPane {
     const { width, height } = this.clip();
     const shown = this.surface.now() * width * (window.devicePixelRatio || 1);
     const halvings = shown > width / 1.4 ? 0 : shown > width / 2.8 ? 1 : 2;
-    const bitmap = await this.store.lensPicture(this.pane.options.slot, halvings, signal);
+    const bitmap = await this.store.lensPicture(this.pane.options.slot, halvings, signal, this.pane.time());
     this.surface.show(bitmap, { width, height });
     this.host.dataset.shown = String(Number(this.host.dataset.shown ?? 0) + 1);
     this.pane.note("");

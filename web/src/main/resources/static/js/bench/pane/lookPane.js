@@ -9,12 +9,13 @@ const DRAG_WIDTH = 1280;
 export class LookPane {
   constructor(host, store, pane) {
     this.store = store;
+    this.pane = pane;
     this.view = new LookView(host, ({ yaw, pitch, field }) =>
       pane.says(`yaw ${plain(yaw, 0)}° pitch ${plain(pitch, 0)}° field ${plain(field, 0)}°`),
     );
     this.pictures = latest(async (signal) => {
       const dragged = Object.keys(store.draft).length > 0;
-      const picture = await store.sphere(dragged ? DRAG_WIDTH : WIDTH, signal);
+      const picture = await store.sphere(dragged ? DRAG_WIDTH : WIDTH, signal, pane.time());
       if (picture) {
         this.view.show(picture.bitmap);
         host.dataset.shown = String(Number(host.dataset.shown ?? 0) + 1);
@@ -24,6 +25,11 @@ export class LookPane {
   }
 
   refresh() {
+    if (this.store.film && this.pane.held === undefined) {
+      this.view.follow(this.store.film);
+      return;
+    }
+    this.view.source = null;
     this.pictures.ask();
   }
 

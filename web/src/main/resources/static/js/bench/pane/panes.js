@@ -1,10 +1,19 @@
 import { element, fromTemplate, part } from "../../page/parts.js";
+import { clock } from "../format.js";
 import { ContactPane } from "./contactPane.js";
 import { LensPane } from "./lensPane.js";
 import { LookPane } from "./lookPane.js";
 import { SpherePane } from "./spherePane.js";
+import { WavesPane } from "./wavesPane.js";
 
-const KINDS = { sphere: SpherePane, look: LookPane, contact: ContactPane, lens: LensPane };
+const KINDS = { sphere: SpherePane, look: LookPane, contact: ContactPane, lens: LensPane, waves: WavesPane };
+
+/** What a stage's decision needs to be seen; other stages keep what was chosen. */
+const STAGE_VIEWS = { sync: ["contact", "waves"] };
+const MOST = 3;
+const NEXT = ["", "Two panes", "Three panes", "One pane"];
+
+const HOLDS = ["sphere", "look", "contact", "lens"];
 
 /** A pane's frame: which view it shows, its tools and what it says. */
 class Pane {
@@ -28,10 +37,24 @@ class Pane {
     this.view = view;
     this.select.value = view;
     this.tools.replaceChildren();
+    if (HOLDS.includes(view)) {
+      this.tool("Hold", "Hold this moment here while the others go on", () => this.held !== undefined, () => this.hold());
+    }
     this.body.replaceChildren();
     delete this.body.dataset.shown;
     this.body.dataset.test = `pane-${view}`;
     this.content = new KINDS[view](this.body, this.store, this);
+    this.content.refresh();
+  }
+
+  /** The moment that this pane shows. */
+  time() {
+    return this.held ?? this.store.time;
+  }
+
+  hold() {
+    this.held = this.held === undefined ? this.store.time : undefined;
+    part(this.root, "held").textContent = this.held === undefined ? "" : `at ${clock(this.held)}`;
     this.content.refresh();
   }
 
@@ -64,7 +87,7 @@ class Pane {
   }
 }
 
-/** One or two panes in the well. */
+/** One to three panes in the well. */
 export function startPanes(store) {
   const well = document.getElementById("well");
   const panes = [];
@@ -77,28 +100,58 @@ export function startPanes(store) {
   };
   const label = () => {
     for (const pane of panes) {
-      pane.splitButton.textContent = panes.length === 1 ? "Two panes" : "One pane";
+      pane.splitButton.textContent = NEXT[panes.length];
     }
   };
   function split() {
-    if (panes.length === 1) {
-      add(panes[0].view === "look" ? "sphere" : "look");
+    if (panes.length < MOST) {
+      const shown = panes.map((pane) => pane.view);
+      add(["sphere", "look", "contact", "lens"].find((view) => !shown.includes(view)));
     } else {
-      panes.pop().close();
-      label();
+      keepOne();
     }
     localStorage.setItem("panes", String(panes.length));
   }
+  function keepOne() {
+    while (panes.length > 1) {
+      panes.pop().close();
+    }
+    label();
+  }
+  /** Shows these views, one a pane. */
+  function arrange(views) {
+    views.forEach((view, i) => {
+      if (i >= panes.length) {
+        add(view);
+      } else if (panes[i].view !== view) {
+        panes[i].open(view);
+      }
+    });
+    while (panes.length > views.length) {
+      panes.pop().close();
+    }
+    label();
+  }
+  let chosen = null;
+  store.addEventListener("stage", () => {
+    const wanted = STAGE_VIEWS[store.stage];
+    if (wanted && store.kept.clips.length > 1) {
+      chosen ??= panes.map((pane) => pane.view);
+      arrange(wanted);
+    } else if (chosen) {
+      arrange(chosen);
+      chosen = null;
+    }
+  });
   const refresh = () => panes.forEach((pane) => pane.content.refresh());
   for (const event of ["kept", "draft", "time"]) {
     store.addEventListener(event, refresh);
   }
   return {
     open() {
-      add("sphere");
-      if (localStorage.getItem("panes") === "2") {
-        add("look");
-      }
+      const count = Number(localStorage.getItem("panes") ?? 1);
+      ["sphere", "look", "contact"].slice(0, Math.max(1, count)).forEach(add);
+      store.dispatchEvent(new Event("stage"));
     },
     split,
     all: (work) => panes.forEach(work),

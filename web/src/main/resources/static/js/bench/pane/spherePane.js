@@ -36,6 +36,12 @@ export class SpherePane {
   }
 
   refresh() {
+    if (this.store.film && this.pane.held === undefined) {
+      const full = this.fullWidth();
+      this.surface.show(this.store.film, { width: full, height: full / 2 });
+      this.pane.says(`playing, ${this.store.film.videoWidth} x ${this.store.film.videoHeight}`);
+      return;
+    }
     this.pictures.ask();
   }
 
@@ -48,7 +54,7 @@ export class SpherePane {
     const shown = this.surface.now() * full * (window.devicePixelRatio || 1);
     const dragged = Object.keys(this.store.draft).length > 0;
     const width = dragged ? PREVIEW_WIDTH : shown > PREVIEW_WIDTH * 1.4 ? full : PREVIEW_WIDTH;
-    const picture = await this.store.sphere(width, signal);
+    const picture = await this.store.sphere(width, signal, this.pane.time());
     if (picture) {
       this.host.dataset.shown = String(Number(this.host.dataset.shown ?? 0) + 1);
       this.shownWidth = width;
@@ -61,7 +67,7 @@ export class SpherePane {
   caption(percent) {
     const full = this.fullWidth();
     const coarse = this.shownWidth < full && percent > (140 * this.shownWidth) / full;
-    const from = this.from === "proxies" ? ", proxy" : "";
+    const from = this.store.comparing ? ", before" : this.from === "proxies" ? ", proxy" : "";
     this.pane.says(`${full} x ${full / 2} at ${percent}%${coarse ? ", getting finer" : from}`);
   }
 

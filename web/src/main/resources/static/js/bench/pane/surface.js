@@ -57,14 +57,18 @@ export class Surface {
   draw() {
     const { clientWidth: width, clientHeight: height } = this.host;
     const ratio = window.devicePixelRatio || 1;
-    this.canvas.width = width * ratio;
-    this.canvas.height = height * ratio;
     const g = this.canvas.getContext("2d");
-    g.scale(ratio, ratio);
+    if (this.canvas.width !== Math.round(width * ratio) || this.canvas.height !== Math.round(height * ratio)) {
+      this.canvas.width = Math.round(width * ratio);
+      this.canvas.height = Math.round(height * ratio);
+    }
+    g.setTransform(ratio, 0, 0, ratio, 0, 0);
+    g.clearRect(0, 0, width, height);
     if (this.bitmap) {
       const o = this.origin();
       g.imageSmoothingEnabled = o.scale < 3;
-      g.imageSmoothingQuality = "high";
+      // A film is gone before its smoothing is seen.
+      g.imageSmoothingQuality = this.bitmap instanceof HTMLVideoElement ? "low" : "high";
       g.drawImage(this.bitmap, o.x, o.y, o.width, o.height);
       this.overlay(g, o);
       this.onDraw(Math.round(o.scale * 100 * ratio));

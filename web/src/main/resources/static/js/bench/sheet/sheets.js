@@ -3,8 +3,9 @@ import { balanceSheet } from "./balance.js";
 import { levelSheet } from "./level.js";
 import { rigSheet } from "./rig.js";
 import { seamsSheet } from "./seams.js";
+import { syncSheet } from "./sync.js";
 
-const FILL = { gather: gatherSheet, rig: rigSheet, balance: balanceSheet, seams: seamsSheet, level: levelSheet };
+const FILL = { gather: gatherSheet, sync: syncSheet, rig: rigSheet, balance: balanceSheet, seams: seamsSheet, level: levelSheet };
 
 function gatherSheet(root, store) {
   for (const clip of store.kept.clips) {
@@ -26,7 +27,7 @@ export function startSheets(store) {
     const focus = sheet.contains(document.activeElement) ? document.activeElement.dataset.test : null;
     const scroll = sheet.scrollTop;
     const fragment = fromTemplate(`sheet-${store.stage}`);
-    const row = store.kept.ledger.find((entry) => entry.stage === store.stage);
+    const row = store.kept.ledger.find((entry) => entry.stage === store.stage) ?? store.kept.ledger[0];
     part(fragment, "why").textContent = `${row.verdict[0].toUpperCase()}${row.verdict.slice(1)}: ${row.reason[0].toLowerCase()}${row.reason.slice(1)}`;
     sheet.replaceChildren(fragment);
     follow = FILL[store.stage](sheet, store) ?? (() => {});

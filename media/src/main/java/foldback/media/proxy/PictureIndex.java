@@ -1,4 +1,4 @@
-package foldback.media.ffmpeg;
+package foldback.media.proxy;
 
 import java.io.BufferedInputStream;
 import java.io.DataInputStream;

@@ -1,4 +1,4 @@
-package foldback.media.ffmpeg;
+package foldback.media.proxy;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

@@ -1,8 +1,12 @@
-package foldback.media.ffmpeg;
+package foldback.media.proxy;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.run.Run;
 import foldback.media.MediaException;
+import foldback.media.ffmpeg.Arguments;
+import foldback.media.ffmpeg.FrameIndex;
+import foldback.media.ffmpeg.MediaInfo;
+import foldback.media.ffmpeg.MediaProbe;
 import foldback.media.process.Child;
 import foldback.media.process.Children;
 import java.io.BufferedReader;

@@ -1,0 +1,123 @@
+package foldback.cli;
+
+import foldback.core.recipe.ClipRef;
+import foldback.core.run.Run;
+import foldback.core.sync.PairEvidence;
+import foldback.core.sync.SyncResult;
+import foldback.engine.sync.Sounds;
+import foldback.engine.sync.TakeSync;
+import foldback.engine.take.TakeClip;
+import foldback.media.ContentHash;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import java.util.stream.Stream;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Finds the offsets of clips by their sound. */
+@Command(
+        name = "sync",
+        mixinStandardHelpOptions = true,
+        description = {
+            "Finds when each clip starts, by the sound that they share.",
+            "An offset is the take time of a clip's first frame, the first clip's being 0."
+        })
+final class SyncCommand implements Callable<Integer> {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    @Parameters(arity = "2..*", paramLabel = "CLIP", description = "the clips of one take")
+    private List<Path> files;
+
+    @Option(names = "--json", description = "print one JSON object")
+    private boolean json;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws IOException {
+        List<TakeClip> clips = new ArrayList<>();
+        for (int i = 0; i < files.size(); i++) {
+            Path file = files.get(i);
+            // Slots and hashes only tell the clips apart here.
+            ClipRef ref = new ClipRef("C" + i % 10, String.valueOf(file.getFileName()), ContentHash.ofText("" + i), 0);
+            clips.add(TakeClip.open(ref, file));
+        }
+        Path work = Files.createTempDirectory("foldback-sync");
+        try {
+            print(TakeSync.measure(clips, new Sounds(work), Run.QUIET));
+        } finally {
+            try (Stream<Path> left = Files.walk(work)) {
+                left.sorted(Comparator.reverseOrder())
+                        .forEach(path -> path.toFile().delete());
+            }
+        }
+        return CommandLine.ExitCode.OK;
+    }
+
+    private void print(SyncResult result) {
+        var out = spec.commandLine().getOut();
+        if (json) {
+            out.println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(document(result)));
+        } else {
+            for (int i = 0; i < files.size(); i++) {
+                String at = result.unplaced().contains(i)
+                        ? "not placed"
+                        : String.format(Locale.ROOT, "%.4f s", result.offsets()[i]);
+                out.println(files.get(i).getFileName() + ": " + at);
+            }
+            out.println(result.evidence().verdict().word() + ": "
+                    + result.evidence().reason());
+        }
+        out.flush();
+    }
+
+    private ObjectNode document(SyncResult result) {
+        ObjectNode root = JSON.createObjectNode();
+        for (int i = 0; i < files.size(); i++) {
+            ObjectNode clip =
+                    root.withArray("clips").addObject().put("file", files.get(i).toString());
+            if (result.unplaced().contains(i)) {
+                clip.putNull("offset_seconds");
+            } else {
+                clip.put("offset_seconds", Math.round(result.offsets()[i] * 1e6) / 1e6);
+            }
+        }
+        root.put("verdict", result.evidence().verdict().word())
+                .put("reason", result.evidence().reason());
+        ObjectNode evidence = root.putObject("evidence");
+        evidence.put("residual_ms", round(1000 * result.residualSeconds()));
+        for (PairEvidence pair : result.pairs()) {
+            ObjectNode node = evidence.withArray("pairs").addObject();
+            node.put("first", pair.first())
+                    .put("second", pair.second())
+                    .put("lag_seconds", Math.round(pair.lagSeconds() * 1e6) / 1e6)
+                    .put("height", round(pair.height()))
+                    .put("rival", round(pair.rival()))
+                    .put("purest_window", round(pair.purest()))
+                    .put("witnesses", pair.witnesses())
+                    .put("agreeing", round(pair.agreeing()))
+                    .put("used", pair.used());
+            if (Double.isFinite(pair.apartSeconds())) {
+                node.put("early_late_apart_ms", round(1000 * pair.apartSeconds()));
+            }
+        }
+        return root;
+    }
+
+    private static double round(double value) {
+        return Math.round(value * 1000) / 1000.0;
+    }
+}

@@ -1,0 +1,2 @@
+/** Sound as samples over clip time. */
+package foldback.core.sound;

@@ -1,0 +1,66 @@
+package foldback.core.sync;
+
+import org.jtransforms.fft.FloatFFT_1D;
+
+/**
+ * The spectrum of a sound with all lines of a band at one magnitude: the product of two such is the phase transform of the
+ * generalised cross-correlation (Knapp and Carter, 1976, "The generalized correlation method for estimation of time delay").
+ */
+final class WhitenedSpectrum {
+    private static final double SOFT_SHARE = 0.15;
+
+    private WhitenedSpectrum() {}
+
+    /**
+     * Real and imaginary parts as the transform lays them out, {@code size} floats.
+     *
+     * @param size of the transform, a power of two
+     * @param lowHz lower end of the band
+     * @param highHz upper end of the band
+     */
+    static float[] of(float[] samples, int rate, int size, double lowHz, double highHz) {
+        float[] spectrum = new float[size];
+        System.arraycopy(samples, 0, spectrum, 0, Math.min(samples.length, size));
+        new FloatFFT_1D(size).realForward(spectrum);
+        spectrum[0] = 0;
+        spectrum[1] = 0;
+        double perLine = (double) rate / size;
+        for (int k = 1; k < size / 2; k++) {
+            double hz = k * perLine;
+            double weight = weight(hz, lowHz, highHz);
+            float re = spectrum[2 * k];
+            float im = spectrum[2 * k + 1];
+            float magnitude = (float) Math.sqrt(re * re + im * im);
+            float scale = weight == 0 || magnitude < 1e-9f ? 0 : (float) (weight / magnitude);
+            spectrum[2 * k] = re * scale;
+            spectrum[2 * k + 1] = im * scale;
+        }
+        return spectrum;
+    }
+
+    /** 1 within the band, falling softly to 0 at its ends, so that peaks ring little. */
+    private static double weight(double hz, double low, double high) {
+        if (hz <= low || hz >= high) {
+            return 0;
+        }
+        double soft = SOFT_SHARE * (high - low);
+        double edge = Math.min(hz - low, high - hz) / soft;
+        return edge >= 1 ? 1 : 0.5 - 0.5 * Math.cos(Math.PI * edge);
+    }
+
+    /** The correlation of two spectra by lag: entry n is a lag of n samples, from the end backwards the negative ones. */
+    static float[] correlate(float[] a, float[] b) {
+        float[] product = new float[a.length];
+        for (int i = 2; i < a.length; i += 2) {
+            product[i] = a[i] * b[i] + a[i + 1] * b[i + 1];
+            product[i + 1] = a[i + 1] * b[i] - a[i] * b[i + 1];
+        }
+        new FloatFFT_1D(a.length).realInverse(product, true);
+        return product;
+    }
+
+    /** The least power of two that is not below a length. */
+    static int size(long length) {
+        return (int) Math.max(16, Long.highestOneBit(Math.max(1, length - 1)) << 1);
+    }
+}

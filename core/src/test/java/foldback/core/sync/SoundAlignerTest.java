@@ -1,0 +1,186 @@
+package foldback.core.sync;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import foldback.core.run.Run;
+import foldback.core.run.Verdict;
+import foldback.core.sound.SoundTrack;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.SplittableRandom;
+import java.util.concurrent.CancellationException;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Sounds cut from one long noise at known places, so that the truth is exact to a part of a sample. */
+class SoundAlignerTest {
+    private static final int RATE = 16000;
+
+    /** A common sound of 40 s at 16 times the rate, so that it can be cut between samples. */
+    private static final float[] COMMON = common(40, 3);
+
+    private static float[] common(double seconds, long seed) {
+        SplittableRandom random = new SplittableRandom(seed);
+        float[] noise = new float[(int) (seconds * RATE)];
+        double state = 0;
+        for (int i = 0; i < noise.length; i++) {
+            double loud = random.nextInt(4000) == 0 ? 30 : 1;
+            state += 0.5 * (random.nextGaussian() * loud - state);
+            noise[i] = (float) (700 * state);
+        }
+        return noise;
+    }
+
+    /** A clip from a time of the common sound, with noise of its own, by band-limited interpolation. */
+    private static Optional<SoundTrack> clip(float[] common, double from, double seconds, double own, long seed) {
+        SplittableRandom random = new SplittableRandom(seed);
+        short[] samples = new short[(int) (seconds * RATE)];
+        for (int i = 0; i < samples.length; i++) {
+            double at = from * RATE + i;
+            int whole = (int) Math.floor(at);
+            double part = at - whole;
+            double value = 0;
+            for (int k = -8; k <= 8; k++) {
+                int n = whole + k;
+                double x = k - part;
+                double sinc = Math.abs(x) < 1e-9 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x);
+                double window = Math.abs(x) > 8.5 ? 0 : Math.pow(Math.cos(Math.PI * x / 17), 2);
+                value += n >= 0 && n < common.length ? common[n] * sinc * window : 0;
+            }
+            samples[i] = (short) Math.max(-32768, Math.min(32767, Math.round(value + own * random.nextGaussian())));
+        }
+        return Optional.of(new SoundTrack(samples, RATE, 0));
+    }
+
+    private static SyncResult align(List<Optional<SoundTrack>> tracks) {
+        return SoundAligner.align(tracks, SyncSettings.defaults(), Run.QUIET);
+    }
+
+    @ParameterizedTest
+    @ValueSource(doubles = {0, 0.00003125, 0.4, 7.123456, 19.9})
+    void findsTheOffsetOfTwoClips(double start) {
+        SyncResult result = align(List.of(clip(COMMON, 0, 25, 300, 1), clip(COMMON, start, 20, 300, 2)));
+        assertThat(result.offsets()[1]).isCloseTo(start, within(0.0001));
+        assertThat(result.evidence().verdict()).isEqualTo(Verdict.SURE);
+        assertThat(result.unplaced()).isEmpty();
+    }
+
+    @Test
+    void theFirstClipMayBeginLater() {
+        SyncResult result = align(List.of(clip(COMMON, 9.5, 12, 300, 1), clip(COMMON, 2.25, 30, 300, 2)));
+        assertThat(result.offsets()[1]).isCloseTo(-7.25, within(0.0001));
+    }
+
+    @Test
+    void countsFromTheClipsFirstFrame() {
+        SoundTrack late = clip(COMMON, 5, 20, 300, 2).orElseThrow();
+        SoundTrack shifted = new SoundTrack(late.samples(), RATE, 0.25);
+        SyncResult result = align(List.of(clip(COMMON, 0, 20, 300, 1), Optional.of(shifted)));
+        assertThat(result.offsets()[1]).isCloseTo(4.75, within(0.0001));
+    }
+
+    @Test
+    void sixClipsCloseTheirLoops() {
+        double[] starts = {3, 0, 5.5, 8.0625, 1.75, 10.1};
+        List<Optional<SoundTrack>> tracks = new ArrayList<>();
+        for (int i = 0; i < starts.length; i++) {
+            tracks.add(clip(COMMON, starts[i], 18 + i, 700, i));
+        }
+        SyncResult result = align(tracks);
+        for (int i = 0; i < starts.length; i++) {
+            assertThat(result.offsets()[i]).isCloseTo(starts[i] - starts[0], within(0.0002));
+        }
+        assertThat(result.pairs()).hasSize(15);
+        assertThat(result.evidence().verdict()).isEqualTo(Verdict.SURE);
+        assertThat(result.residualSeconds()).isLessThan(0.0005);
+    }
+
+    @Test
+    void strangersAreNotPlaced() {
+        float[] elsewhere = common(40, 4);
+        SyncResult two = align(List.of(clip(COMMON, 0, 20, 300, 1), clip(elsewhere, 0, 20, 300, 2)));
+        assertThat(two.evidence().verdict()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(two.unplaced()).containsExactly(1);
+        SyncResult three = align(
+                List.of(clip(COMMON, 0, 20, 300, 1), clip(elsewhere, 0, 20, 300, 2), clip(COMMON, 3, 20, 300, 3)));
+        assertThat(three.unplaced()).containsExactly(1);
+        assertThat(three.offsets()[2]).isCloseTo(3, within(0.0001));
+        assertThat(three.evidence().verdict()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(three.evidence().reason()).contains("One clip has no sound in common");
+    }
+
+    @Test
+    void aClipWithoutSoundIsNotPlaced() {
+        SyncResult result = align(List.of(clip(COMMON, 0, 10, 300, 1), Optional.empty(), clip(COMMON, 1, 10, 300, 2)));
+        assertThat(result.unplaced()).containsExactly(1);
+        assertThat(result.offsets()[2]).isCloseTo(1, within(0.0001));
+        assertThat(align(List.of(Optional.empty(), Optional.empty())).evidence().reason())
+                .contains("No two clips share a second of sound");
+    }
+
+    @Test
+    void silenceAndScrapsAreNotPlaced() {
+        Optional<SoundTrack> silent = Optional.of(new SoundTrack(new short[10 * RATE], RATE, 0));
+        assertThat(align(List.of(silent, clip(COMMON, 0, 10, 300, 1))).unplaced())
+                .containsExactly(1);
+        Optional<SoundTrack> scrap = Optional.of(new SoundTrack(new short[10], RATE, 0));
+        assertThat(align(List.of(scrap, clip(COMMON, 0, 10, 300, 1))).unplaced())
+                .containsExactly(1);
+        Optional<SoundTrack> none = Optional.of(new SoundTrack(new short[0], RATE, 0));
+        assertThat(align(List.of(none, none)).evidence().verdict()).isEqualTo(Verdict.UNSETTLED);
+    }
+
+    @Test
+    void anOverlapShorterThanAWindowIsNotSure() {
+        for (double seconds : new double[] {0.2, 1.0, 1.01, 1.03, 1.5}) {
+            SyncResult result = align(List.of(clip(COMMON, 0, 10, 300, 1), clip(COMMON, 10 - seconds, 9, 300, 2)));
+            if (result.evidence().verdict() == Verdict.SURE) {
+                assertThat(result.offsets()[1]).isCloseTo(10 - seconds, within(0.0005));
+            }
+        }
+    }
+
+    @Test
+    void oneBangThatFitsAnotherIsNotSure() {
+        // Two places with a loud burst each and hiss of their own: the bursts alone would fit at one lag.
+        for (int seed = 0; seed < 6; seed++) {
+            SyncResult result = align(List.of(bang(100 + seed, 4), bang(200 + seed, 9)));
+            assertThat(result.evidence().verdict()).isNotEqualTo(Verdict.SURE);
+        }
+    }
+
+    private static Optional<SoundTrack> bang(long seed, double at) {
+        SplittableRandom random = new SplittableRandom(seed * 7_654_321);
+        short[] samples = new short[15 * RATE];
+        for (int i = 0; i < samples.length; i++) {
+            double since = (double) i / RATE - at;
+            double loud = 150 + (since > 0 ? 9000 * Math.exp(-since / 0.006) : 0);
+            samples[i] = (short) Math.max(-32768, Math.min(32767, loud * random.nextGaussian()));
+        }
+        return Optional.of(new SoundTrack(samples, RATE, 0));
+    }
+
+    @Test
+    void whatRepeatsExactlyIsNeverSure() {
+        // Two seconds over and over: every multiple of two seconds fits.
+        float[] loop = new float[COMMON.length];
+        for (int i = 0; i < loop.length; i++) {
+            loop[i] = COMMON[i % (2 * RATE)];
+        }
+        SyncResult result = align(List.of(clip(loop, 0, 20, 100, 1), clip(loop, 5, 20, 100, 2)));
+        assertThat(result.evidence().verdict()).isNotEqualTo(Verdict.SURE);
+    }
+
+    @Test
+    void canBeCancelled() {
+        Run cancelled = new Run(share -> {}, () -> true);
+        org.assertj.core.api.Assertions.assertThatThrownBy(() -> SoundAligner.align(
+                        List.of(clip(COMMON, 0, 5, 300, 1), clip(COMMON, 1, 5, 300, 2)),
+                        SyncSettings.defaults(),
+                        cancelled))
+                .isInstanceOf(CancellationException.class);
+    }
+}

@@ -1,0 +1,45 @@
+package foldback.engine.document;
+
+import foldback.core.picture.Area;
+import foldback.core.recipe.ClipRef;
+import java.util.Optional;
+import tools.jackson.databind.node.ObjectNode;
+
+/** A recipe's clips as JSON. */
+final class ClipJson {
+    private static final int MOST_PIXELS = 1 << 16;
+
+    private ClipJson() {}
+
+    static ClipRef read(Fields fields) {
+        return new ClipRef(
+                fields.text("slot"),
+                fields.text("file"),
+                fields.text("sha256"),
+                fields.number("offset_seconds"),
+                fields.has("area") ? Optional.of(readArea(fields.object("area"))) : Optional.empty());
+    }
+
+    private static Area readArea(Fields fields) {
+        Area area = fields.checked(() -> new Area(
+                fields.whole("left_px", 0, MOST_PIXELS),
+                fields.whole("top_px", 0, MOST_PIXELS),
+                fields.whole("width_px", 2, MOST_PIXELS),
+                fields.whole("height_px", 2, MOST_PIXELS)));
+        fields.end();
+        return area;
+    }
+
+    static void write(ClipRef clip, ObjectNode node) {
+        node.put("slot", clip.slot())
+                .put("file", clip.file())
+                .put("sha256", clip.sha256())
+                .put("offset_seconds", clip.offsetSeconds());
+        clip.area()
+                .ifPresent(area -> node.putObject("area")
+                        .put("left_px", area.left())
+                        .put("top_px", area.top())
+                        .put("width_px", area.width())
+                        .put("height_px", area.height()));
+    }
+}

@@ -1,0 +1,167 @@
+package foldback.engine.play;
+
+import foldback.core.picture.ColourTags;
+import foldback.core.picture.Frame;
+import foldback.core.picture.FrameHalver;
+import foldback.core.picture.PixelFormat;
+import foldback.core.recipe.Recipe;
+import foldback.core.recipe.RecipePlan;
+import foldback.core.stitch.StitchPlan;
+import foldback.core.stitch.Stitcher;
+import foldback.core.warp.Kernel;
+import foldback.engine.proxy.Proxies;
+import foldback.engine.proxy.Proxy;
+import foldback.engine.take.Take;
+import foldback.engine.take.TakeClip;
+import foldback.media.MediaException;
+import foldback.media.proxy.PlayWriter;
+import foldback.media.proxy.ProxyStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+
+/** Stitches frame after frame from proxies and gives out a film while it is made. */
+public final class Player {
+    private static final long KEPT_BYTES = 64L << 20;
+    private final Proxies proxies;
+    private final int threads;
+
+    public Player(Proxies proxies, int threads) {
+        this.proxies = proxies;
+        this.threads = threads;
+    }
+
+    /**
+     * Plays a span; returns when it was given out, or throws when nobody takes it any more.
+     *
+     * @param out takes fragmented MP4; it sets the pace
+     * @throws MediaException where a clip has no proxy yet
+     * @throws IOException where {@code out} was closed, or a child ended early
+     */
+    public void play(Recipe recipe, Take take, PlayRequest request, OutputStream out) throws IOException {
+        List<Proxy> small = proxies.ofAll(take.clips());
+        if (small.isEmpty()) {
+            throw new MediaException(
+                    take.clips().get(0).file(),
+                    "Playing needs the proxies, which are still being made. Their progress stands at the top.");
+        }
+        double rate = recipe.rate().perSecond();
+        boolean full = small.get(0).video().tags().range() == ColourTags.Range.FULL;
+        Optional<PlayWriter.Sound> sound = request.soundSlot().flatMap(slot -> sound(take, slot, request));
+        int width = request.canvas().width();
+        int height = request.canvas().height();
+        try (PlayWriter writer = new PlayWriter(width, height, rate, full, sound)) {
+            Thread stitching = new Thread(() -> stitch(recipe, small, request, writer), "play");
+            stitching.setDaemon(true);
+            stitching.start();
+            byte[] buffer = new byte[1 << 16];
+            for (int count = writer.film().read(buffer);
+                    count >= 0;
+                    count = writer.film().read(buffer)) {
+                out.write(buffer, 0, count);
+                out.flush();
+            }
+        }
+    }
+
+    private static Optional<PlayWriter.Sound> sound(Take take, String slot, PlayRequest request) {
+        return take.clips().stream()
+                .filter(clip -> clip.ref().slot().equals(slot))
+                .filter(clip -> !clip.info().audio().isEmpty())
+                .findFirst()
+                .map(clip -> new PlayWriter.Sound(
+                        clip.file(),
+                        clip.index().pts()[0]
+                                + request.span().from()
+                                - clip.ref().offsetSeconds(),
+                        request.span().seconds(),
+                        request.speed()));
+    }
+
+    /** Ends the film where anything fails: the page sees it stop, and asks again. */
+    private void stitch(Recipe recipe, List<Proxy> small, PlayRequest request, PlayWriter writer) {
+        List<RecipePlan.Source> sizes = small.stream().map(Proxy::source).toList();
+        RecipePlan plan = RecipePlan.compile(recipe, request.canvas(), sizes);
+        ColourTags tags = sizes.get(0).tags().sitedLeft();
+        Stitcher stitcher = new Stitcher(
+                StitchPlan.compile(plan.settings()),
+                RecipePlan.lights(recipe, sizes, PixelFormat.YUV420_8, tags),
+                Kernel.QUICK,
+                KEPT_BYTES);
+        Frame canvas = Frame.allocate(
+                PixelFormat.YUV420_8,
+                tags,
+                request.canvas().width(),
+                request.canvas().height());
+        ExecutorService executor = Executors.newFixedThreadPool(threads);
+        List<Source> sources = new ArrayList<>();
+        try {
+            double step = request.speed() / recipe.rate().perSecond();
+            long frames = (long) Math.ceil((request.span().seconds() - 1e-6) / step);
+            for (int i = 0; i < small.size(); i++) {
+                sources.add(new Source(
+                        small.get(i), plan.halvings().get(i), request.span().from()));
+            }
+            for (long n = 0; n < frames; n++) {
+                double time = request.span().from() + n * step;
+                List<Frame> pictures = new ArrayList<>();
+                for (Source each : sources) {
+                    pictures.add(each.at(time));
+                }
+                stitcher.stitch(pictures, canvas, executor, threads);
+                writer.write(canvas);
+            }
+            writer.end();
+        } catch (IOException ended) {
+            writer.close();
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+        } finally {
+            sources.forEach(Source::close);
+            executor.shutdownNow();
+        }
+    }
+
+    /** One lens's pictures in order. */
+    private static final class Source implements AutoCloseable {
+        private final TakeClip clip;
+        private final ProxyStream stream;
+        private final Frame whole;
+        private final int halvings;
+        private int number = -1;
+        private Frame picture;
+
+        Source(Proxy proxy, int halvings, double from) throws IOException {
+            this.clip = proxy.clip();
+            this.halvings = halvings;
+            this.stream = new ProxyStream(proxy.pictures(), proxy.video(), clip.frameAt(from));
+            this.whole = Frame.allocate(
+                    proxy.video().format(),
+                    proxy.video().tags(),
+                    proxy.video().width(),
+                    proxy.video().height());
+        }
+
+        Frame at(double time) throws IOException {
+            int wanted = clip.frameAt(time);
+            if (wanted != number) {
+                stream.read(wanted, whole);
+                number = wanted;
+                picture = clip.part(whole);
+                for (int i = 0; i < halvings; i++) {
+                    picture = FrameHalver.half(picture);
+                }
+            }
+            return picture;
+        }
+
+        @Override
+        public void close() {
+            stream.close();
+        }
+    }
+}

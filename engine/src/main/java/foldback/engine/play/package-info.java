@@ -1,0 +1,2 @@
+/** Plays what a recipe makes now, from proxies, with sound. */
+package foldback.engine.play;

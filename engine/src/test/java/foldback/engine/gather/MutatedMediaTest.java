@@ -1,0 +1,106 @@
+package foldback.engine.gather;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import foldback.engine.DemoTake;
+import foldback.media.MediaException;
+import foldback.media.ffmpeg.MediaInfo;
+import foldback.media.ffmpeg.MediaProbe;
+import foldback.media.process.Children;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.Arrays;
+import java.util.List;
+import java.util.SplittableRandom;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Assertions;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Five hundred damaged clips: each is read, or refused by name; none hangs, none ends the program. */
+class MutatedMediaTest {
+    private static final int FILES = 500;
+
+    @TempDir
+    private Path folder;
+
+    @Test
+    void damagedClipsAreReadOrRefusedByName() throws Exception {
+        byte[] sound = clip("with-sound.mp4", "-c:a", "aac");
+        byte[] other = clip("other.mkv", "-an");
+        AtomicInteger refused = new AtomicInteger();
+        Assertions.assertTimeoutPreemptively(
+                Duration.ofMinutes(5),
+                () -> IntStream.range(0, FILES).parallel().forEach(n -> {
+                    byte[] bytes = mutated(n % 5 == 4 ? other : sound, new SplittableRandom(n));
+                    refused.addAndGet(isRefused(n, bytes) ? 1 : 0);
+                }));
+        // The mutations do harm, and not all of them do.
+        assertThat(refused.get()).isBetween(FILES / 10, FILES * 19 / 20);
+    }
+
+    private byte[] clip(String name, String... more) throws Exception {
+        Path file = folder.resolve(name);
+        String source = DemoTake.MEDIA.resolve("sluice-path-a.mp4").toString();
+        List<String> command = new java.util.ArrayList<>(
+                List.of("ffmpeg", "-nostdin", "-v", "error", "-i", source, "-t", "0.6", "-vf", "scale=96:96"));
+        command.addAll(List.of(more));
+        command.add(Children.fileArgument(file));
+        assertThat(Children.run(command).errors()).isEmpty();
+        return Files.readAllBytes(file);
+    }
+
+    private boolean isRefused(int number, byte[] bytes) {
+        Path file = folder.resolve("damaged " + number + ".mp4");
+        try {
+            Files.write(file, bytes);
+            MediaInfo info = MediaProbe.probe(file);
+            if (info.video().isPresent()) {
+                LensPictures.find(file, info);
+            }
+            return false;
+        } catch (MediaException refusal) {
+            assertThat(refusal).hasMessageContaining(file.getFileName().toString());
+            assertThat(refusal.getMessage()).doesNotContain(folder.toString());
+            return true;
+        } catch (IOException failed) {
+            throw new java.io.UncheckedIOException(failed);
+        } finally {
+            file.toFile().delete();
+        }
+    }
+
+    /** Bytes turned, zeroed, cut off, cut out, doubled or filled with chance, mostly where headers are. */
+    private static byte[] mutated(byte[] clip, SplittableRandom random) {
+        byte[] bytes = clip.clone();
+        int at = random.nextBoolean() ? random.nextInt(bytes.length) : random.nextInt(Math.min(2048, bytes.length));
+        int tail = bytes.length - random.nextInt(Math.min(4096, bytes.length)) - 1;
+        at = random.nextInt(3) == 0 ? tail : at;
+        int length = 1 + random.nextInt(Math.min(400, bytes.length - at));
+        switch (random.nextInt(6)) {
+            case 0 -> {
+                for (int i = 0; i < 1 + random.nextInt(30); i++) {
+                    bytes[random.nextInt(bytes.length)] ^= (byte) (1 << random.nextInt(8));
+                }
+            }
+            case 1 -> Arrays.fill(bytes, at, at + length, (byte) 0);
+            case 2 -> bytes = Arrays.copyOf(bytes, at);
+            case 3 -> {
+                byte[] without = new byte[bytes.length - length];
+                System.arraycopy(bytes, 0, without, 0, at);
+                System.arraycopy(bytes, at + length, without, at, without.length - at);
+                bytes = without;
+            }
+            case 4 -> System.arraycopy(bytes, random.nextInt(bytes.length - length + 1), bytes, at, length);
+            default -> {
+                for (int i = at; i < at + length; i++) {
+                    bytes[i] = (byte) random.nextInt(256);
+                }
+            }
+        }
+        return bytes;
+    }
+}

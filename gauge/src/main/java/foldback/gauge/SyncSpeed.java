@@ -1,0 +1,52 @@
+package foldback.gauge;
+
+import foldback.core.run.Run;
+import foldback.core.sound.SoundTrack;
+import foldback.core.sync.SoundAligner;
+import foldback.core.sync.SyncResult;
+import foldback.core.sync.SyncSettings;
+import foldback.engine.sync.Sounds;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.SplittableRandom;
+
+/** How long two clips of ten minutes take to be aligned, once their sound is decoded. */
+final class SyncSpeed {
+    private static final int SECONDS = 600;
+    private static final int RUNS = 3;
+    private static final double START = 3.5;
+
+    private SyncSpeed() {}
+
+    /** Seconds of the fastest run, as a line. */
+    static String run() {
+        SplittableRandom random = new SplittableRandom(5);
+        short[] common = new short[(SECONDS + 10) * Sounds.RATE];
+        for (int i = 0; i < common.length; i++) {
+            common[i] = (short) (2000 * random.nextGaussian());
+        }
+        List<Optional<SoundTrack>> tracks = List.of(heard(common, 0, 1), heard(common, START, 2));
+        double best = Double.MAX_VALUE;
+        for (int i = 0; i < RUNS; i++) {
+            long begun = System.nanoTime();
+            SyncResult result = SoundAligner.align(tracks, SyncSettings.defaults(), Run.QUIET);
+            best = Math.min(best, (System.nanoTime() - begun) / 1e9);
+            if (Math.abs(result.offsets()[1] - START) > 1e-4) {
+                throw new IllegalStateException("the sounds were not aligned: " + result.offsets()[1]);
+            }
+        }
+        return String.format(Locale.ROOT, "sync of two clips of ten minutes: %.2f s after decoding (bar 5 s)", best);
+    }
+
+    private static Optional<SoundTrack> heard(short[] common, double from, long seed) {
+        SplittableRandom random = new SplittableRandom(seed);
+        short[] samples = new short[SECONDS * Sounds.RATE];
+        int first = (int) Math.round(from * Sounds.RATE);
+        for (int i = 0; i < samples.length; i++) {
+            samples[i] = (short) Math.max(
+                    Short.MIN_VALUE, Math.min(Short.MAX_VALUE, common[first + i] + 2000 * random.nextGaussian()));
+        }
+        return Optional.of(new SoundTrack(samples, Sounds.RATE, 0));
+    }
+}

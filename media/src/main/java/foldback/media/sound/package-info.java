@@ -1,0 +1,2 @@
+/** Sound read from clips. */
+package foldback.media.sound;

@@ -1,0 +1,97 @@
+package foldback.web.deliverable;
+
+import foldback.engine.document.RenderSpec;
+import foldback.web.FoldbackProperties;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.util.List;
+import java.util.OptionalDouble;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Says before the start how large a deliverable will be and how long it will take, by those that were made before. */
+@Component
+class Estimator {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    /** Bits that x264 spends on a pixel of a frame at quality 20 where nothing was made before; a step of 6 halves them. */
+    private static final double BITS_A_PIXEL = 0.10;
+
+    private static final int AT_QUALITY = 20;
+    private static final double HALVES = 6;
+    private final DeliverableRepository rows;
+    private final FoldbackProperties properties;
+
+    Estimator(DeliverableRepository rows, FoldbackProperties properties) {
+        this.rows = rows;
+        this.properties = properties;
+    }
+
+    /**
+     * What is to be expected.
+     *
+     * @param seconds of work; negative where none of its preset was made before
+     * @param free bytes on the disk
+     * @param basis where the size comes from, for people
+     */
+    record Estimate(long bytes, double seconds, long free, String basis) {}
+
+    /** A finished deliverable and its spec. */
+    private record Made(Deliverable row, RenderSpec spec) {
+        double pixels() {
+            return pixelsOf(spec) * row.framesTotal();
+        }
+
+        double bytes() {
+            return JSON.readTree(row.verified()).path("bytes").asDouble();
+        }
+    }
+
+    Estimate of(Long takeId, RenderSpec spec, long frames, double rate) {
+        List<Made> done = rows.findAllByOrderByIdDesc().stream()
+                .filter(row -> row.state() == Deliverable.State.DONE && row.verified() != null)
+                .map(row -> new Made(row, RenderSpec.read(row.spec())))
+                .toList();
+        double pixels = pixelsOf(spec) * frames;
+        try {
+            long free = Files.getFileStore(Files.createDirectories(properties.deliverables()))
+                    .getUsableSpace();
+            double seconds = done.stream()
+                    .filter(made -> made.row().framesPerSecond() > 0 && alike(made.spec(), spec))
+                    .mapToDouble(made -> pixels / (made.row().framesPerSecond() * pixelsOf(made.spec())))
+                    .findFirst()
+                    .orElse(-1);
+            if (spec.bitRateKbps().isPresent()) {
+                return new Estimate(
+                        Math.round(spec.bitRateKbps().get() * 125.0 * frames / rate), seconds, free, "by its bit rate");
+            }
+            OptionalDouble known = done.stream()
+                    .filter(made -> made.row().takeId().equals(takeId))
+                    .filter(made -> made.spec().crf().isPresent())
+                    .mapToDouble(made -> 8.0
+                            * made.bytes()
+                            / made.pixels()
+                            * halved(spec.crf().get() - made.spec().crf().get()))
+                    .findFirst();
+            double bits = known.orElse(BITS_A_PIXEL * halved(spec.crf().get() - AT_QUALITY));
+            String basis = known.isPresent()
+                    ? "by what was made of this take before"
+                    : "rough, nothing was made of this take yet";
+            return new Estimate(Math.round(bits * pixels / 8), seconds, free, basis);
+        } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
+        }
+    }
+
+    private static double halved(double qualitySteps) {
+        return Math.pow(0.5, qualitySteps / HALVES);
+    }
+
+    private static boolean alike(RenderSpec one, RenderSpec other) {
+        return one.preset().equals(other.preset()) && one.kernel() == other.kernel();
+    }
+
+    private static double pixelsOf(RenderSpec spec) {
+        return (double) spec.canvas().width() * spec.canvas().height();
+    }
+}

@@ -1,0 +1,50 @@
+package foldback.web.gather;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import foldback.core.picture.Frame;
+import foldback.engine.take.MediaFolders;
+import foldback.media.MediaException;
+import foldback.media.ffmpeg.FrameIndex;
+import foldback.media.ffmpeg.FrameReader;
+import foldback.media.ffmpeg.MediaInfo;
+import foldback.web.page.NotFoundException;
+import java.nio.file.Path;
+import org.springframework.stereotype.Component;
+
+/** A small picture of each clip from its middle. */
+@Component
+class ClipStills {
+    private static final int LONGER_SIDE = 240;
+    private final MediaFolders folders;
+    private final Cache<String, Frame> stills =
+            Caffeine.newBuilder().maximumSize(500).build();
+
+    ClipStills(MediaFolders folders) {
+        this.folders = folders;
+    }
+
+    Frame of(Clip clip) {
+        if (clip.state() != Clip.State.READY) {
+            throw new NotFoundException("picture of " + clip.file());
+        }
+        return stills.get(clip.sha256(), key -> decode(clip));
+    }
+
+    private Frame decode(Clip clip) {
+        MediaInfo.Video video = clip.facts().info().video().orElseThrow();
+        Path file = folders.resolve(clip.file());
+        FrameIndex index = FrameIndex.read(file);
+        double scale = Math.min(1, (double) LONGER_SIDE / Math.max(video.width(), video.height()));
+        int width = Math.max(16, (int) Math.round(video.width() * scale / 2) * 2);
+        int height = Math.max(16, (int) Math.round(video.height() * scale / 2) * 2);
+        Frame frame = Frame.allocate(video.format(), video.tags(), width, height);
+        try (FrameReader reader =
+                new FrameReader(index, video, index.keyBefore(index.frames() / 2), width, height, 0)) {
+            if (!reader.next(frame)) {
+                throw new MediaException(file, clip.file() + " gives no picture. Copy it again from the card.");
+            }
+        }
+        return frame;
+    }
+}

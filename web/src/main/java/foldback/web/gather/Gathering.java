@@ -1,0 +1,165 @@
+package foldback.web.gather;
+
+import foldback.core.recipe.ClipRef;
+import foldback.core.recipe.Recipe;
+import foldback.core.rig.Rig;
+import foldback.core.time.FrameRate;
+import foldback.web.Role;
+import foldback.web.page.NotFoundException;
+import foldback.web.preview.OpenTakes;
+import foldback.web.project.Project;
+import foldback.web.project.ProjectRepository;
+import foldback.web.project.Take;
+import foldback.web.project.TakeRepository;
+import foldback.web.proxy.ProxyOrders;
+import foldback.web.recipe.Recipes;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.springframework.context.annotation.Profile;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What the Gather page shows, and takes made from proposed groups. */
+@Service
+@Profile(Role.PAGES)
+class Gathering {
+    private static final int MOST_NAME = 120;
+    private final Clips clips;
+    private final Starts starts;
+    private final ProjectRepository projects;
+    private final TakeRepository takes;
+    private final Recipes recipes;
+    private final OpenTakes opened;
+    private final ProxyOrders orders;
+
+    Gathering(
+            Clips clips,
+            Starts starts,
+            ProjectRepository projects,
+            TakeRepository takes,
+            Recipes recipes,
+            OpenTakes opened,
+            ProxyOrders orders) {
+        this.clips = clips;
+        this.starts = starts;
+        this.projects = projects;
+        this.takes = takes;
+        this.recipes = recipes;
+        this.opened = opened;
+        this.orders = orders;
+    }
+
+    @Transactional(readOnly = true)
+    GatherView view(Long projectId) {
+        Project project = project(projectId);
+        List<Clip> all = clips.of(projectId);
+        List<GatherView.Group> groups = new ArrayList<>();
+        List<Rig> cards = starts.cards();
+        List<Clip> ready = all.stream()
+                .filter(clip -> clip.state() == Clip.State.READY && clip.takeId() == null)
+                .toList();
+        for (int number : ready.stream().map(Clip::groupNumber).distinct().toList()) {
+            List<Clip> group =
+                    ready.stream().filter(clip -> clip.groupNumber() == number).toList();
+            groups.add(new GatherView.Group(
+                    number,
+                    reason(group),
+                    TakeNames.propose(group.stream().map(Clip::file).toList()),
+                    Starts.lenses(group).size(),
+                    Rows.of(group),
+                    starts.of(group, cards)));
+        }
+        return new GatherView(
+                projectId,
+                project.name(),
+                project.canvasWidth().orElse(null),
+                project.rate().orElse(null),
+                (int) all.stream()
+                        .filter(clip -> clip.state() == Clip.State.READING)
+                        .count(),
+                groups,
+                all.stream()
+                        .filter(clip -> clip.state() != Clip.State.READY)
+                        .map(Rows::unread)
+                        .toList(),
+                takes.findByProjectIdOrderByPosition(projectId).stream()
+                        .map(take -> made(take, all))
+                        .toList());
+    }
+
+    private static String reason(List<Clip> group) {
+        boolean two = group.stream().anyMatch(clip -> clip.facts().lenses().size() > 1);
+        return group.get(0).groupReason() + (two ? " Two lit discs were found in it, side by side or stacked." : "");
+    }
+
+    private static GatherView.Made made(Take take, List<Clip> all) {
+        return new GatherView.Made(
+                take.id(),
+                take.name(),
+                Rows.of(all.stream()
+                        .filter(clip -> take.id().equals(clip.takeId()))
+                        .toList()));
+    }
+
+    /**
+     * Makes a take of a proposed group.
+     *
+     * @param card the rig card's name; empty to start as it comes
+     * @return the take's id
+     */
+    @Transactional
+    Long makeTake(Long projectId, int number, String name, String card) {
+        Project project = projects.lock(projectId).orElseThrow(() -> new NotFoundException("project " + projectId));
+        if (name == null || name.isBlank() || name.length() > MOST_NAME) {
+            throw new IllegalArgumentException("A take needs a name of 1 to " + MOST_NAME + " letters.");
+        }
+        List<Clip> group = clips.group(projectId, number);
+        if (group.isEmpty() || group.stream().anyMatch(clip -> clip.state() != Clip.State.READY)) {
+            throw new IllegalArgumentException(
+                    "These clips are not there any more, or not read yet. Load the page again.");
+        }
+        List<Starts.Lens> lenses = Starts.lenses(group);
+        refuseTwins(group);
+        Rig rig = starts.rig(card == null ? "" : card, lenses);
+        List<ClipRef> refs = new ArrayList<>();
+        for (int i = 0; i < lenses.size(); i++) {
+            Starts.Lens lens = lenses.get(i);
+            refs.add(new ClipRef(
+                    rig.lenses().get(i).slot(),
+                    lens.clip().file(),
+                    lens.clip().sha256(),
+                    0,
+                    lens.picture().area()));
+        }
+        project.settle(Starts.canvasWidth(rig), rateOf(group.get(0)).toString());
+        String source = card == null || card.isEmpty() ? "as it comes" : "rig card " + card;
+        Recipe recipe = Recipe.start(FrameRate.parse(project.rate().orElseThrow()), refs, rig, source);
+        int position = takes.findByProjectIdOrderByPosition(projectId).size() + 1;
+        Take take = takes.save(new Take(projectId, name.strip(), position));
+        recipes.start(take.id(), recipe, "Make the take");
+        clips.use(group, take.id());
+        orders.want(opened.of(recipe));
+        return take.id();
+    }
+
+    private static void refuseTwins(List<Clip> group) {
+        Set<String> seen = new HashSet<>();
+        for (Clip clip : group) {
+            if (!seen.add(clip.sha256())) {
+                throw new IllegalArgumentException(clip.file()
+                        + " is in this take twice: two of its clips have the same content. Take one of them out.");
+            }
+        }
+    }
+
+    private static FrameRate rateOf(Clip clip) {
+        double rate = clip.facts().info().video().orElseThrow().framesPerSecond();
+        return FrameRate.usual(rate > 0 ? rate : 30);
+    }
+
+    private Project project(Long id) {
+        return projects.findById(id).orElseThrow(() -> new NotFoundException("project " + id));
+    }
+}

@@ -1,0 +1,88 @@
+package foldback.web.upload;
+
+import foldback.engine.take.ContentIds;
+import foldback.engine.take.MediaFolders;
+import foldback.web.FoldbackProperties;
+import foldback.web.Role;
+import foldback.web.gather.Clips;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import me.desair.tus.server.TusFileUploadService;
+import me.desair.tus.server.exception.TusException;
+import me.desair.tus.server.upload.UploadInfo;
+import org.springframework.context.annotation.Profile;
+import org.springframework.stereotype.Service;
+
+/** Turns uploads that are whole into clips of their project. */
+@Service
+@Profile(Role.PAGES)
+class Uploads {
+    /** Left free for the database, previews and everything else on the disk. */
+    private static final long RESERVE_BYTES = 500L << 20;
+
+    private final TusFileUploadService tus;
+    private final FoldbackProperties properties;
+    private final ContentIds contents;
+    private final Clips clips;
+
+    Uploads(TusFileUploadService tus, FoldbackProperties properties, ContentIds contents, Clips clips) {
+        this.tus = tus;
+        this.properties = properties;
+        this.contents = contents;
+        this.clips = clips;
+    }
+
+    /** Why an upload of this size cannot begin, or null. */
+    String refusal(long bytes) throws IOException {
+        if (bytes == 0) {
+            return "This file is empty. Copy it again from the card.";
+        }
+        Files.createDirectories(properties.uploading());
+        long room = Files.getFileStore(properties.uploading()).getUsableSpace() - RESERVE_BYTES;
+        return bytes <= room
+                ? null
+                : "There is no room for this file: it needs " + megabytes(bytes) + ", and "
+                        + megabytes(Math.max(0, room)) + " are free. Make room, or use the file where it lies.";
+    }
+
+    private static String megabytes(long bytes) {
+        return Math.round(bytes / 1e6) + " MB";
+    }
+
+    /** Moves an upload that is whole to the project's media and brings it in; does nothing for one that is not. */
+    void finishIfWhole(Long projectId, String uri) throws IOException {
+        try {
+            UploadInfo info = tus.getUploadInfo(uri);
+            if (info == null || info.isUploadInProgress()) {
+                return;
+            }
+            Path data = properties
+                    .uploading()
+                    .resolve("uploads")
+                    .resolve(info.getId().toString())
+                    .resolve("data");
+            String folder = MediaFolders.UPLOADS + "/" + projectId;
+            Path target = place(data, Files.createDirectories(properties.media().resolve(folder)), info.getFileName());
+            tus.deleteUpload(uri);
+            clips.bringIn(projectId, folder + "/" + target.getFileName(), Files.size(target));
+        } catch (TusException gone) {
+            throw new IOException("the upload is not there any more", gone);
+        }
+    }
+
+    /** Moves the data under a free name; the same content under the same name is there once. */
+    private Path place(Path data, Path folder, String wanted) throws IOException {
+        String name = UploadNames.safe(wanted);
+        Path target = folder.resolve(name);
+        for (int n = 2; Files.exists(target); n++) {
+            if (Files.size(target) == Files.size(data)
+                    && contents.of(target).equals(foldback.media.ContentHash.of(data))) {
+                return target;
+            }
+            target = folder.resolve(UploadNames.numbered(name, n));
+        }
+        return Files.move(data, target, StandardCopyOption.ATOMIC_MOVE);
+    }
+}

@@ -1,0 +1,184 @@
+package foldback.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import foldback.core.recipe.ClipRef;
+import foldback.core.recipe.Recipe;
+import foldback.core.rig.ReadyRigs;
+import foldback.core.time.FrameRate;
+import foldback.media.ContentHash;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import org.awaitility.Awaitility;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
+import tools.jackson.databind.JsonNode;
+
+/** Offsets found by sound, set by hand, and taken as they are. */
+@ExtendWith(RunningApplication.class)
+class SyncTest {
+    private static final double LATE = 1.24;
+
+    /** A take of the demo's lenses whose second clip starts {@link #LATE} seconds after the first. */
+    private static long unsynced(Api api, RunningApplication.Server server) throws Exception {
+        Path folder = Files.createDirectories(server.footage().resolve("unsynced"));
+        Path left = folder.resolve("left.mp4");
+        Path right = folder.resolve("right.mp4");
+        if (!Files.exists(left)) {
+            String scale = "scale=240:240";
+            Footage.make(left, List.of("-i", Footage.front().toString(), "-t", "6.5", "-vf", scale));
+            Footage.make(right, List.of("-ss", "" + LATE, "-i", Footage.back().toString(), "-t", "6", "-vf", scale));
+        }
+        return api.freshTake(Recipe.start(
+                new FrameRate(25, 1),
+                List.of(clip("A", left), clip("B", right)),
+                ReadyRigs.twoBackToBack(),
+                "as it comes"));
+    }
+
+    private static ClipRef clip(String slot, Path file) {
+        return new ClipRef(slot, "footage/unsynced/" + file.getFileName(), ContentHash.of(file), 0);
+    }
+
+    private static JsonNode found(Api api, long take) throws Exception {
+        String path = "/api/takes/" + take + "/sync";
+        assertThat(api.post(path + "?base=1", "").status()).isEqualTo(200);
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(30))
+                .pollInterval(Duration.ofMillis(50))
+                .until(() -> !api.get(path).json().path("working").asBoolean());
+        assertThat(api.get(path).json().path("message").asString()).isEmpty();
+        return api.get("/api/takes/" + take).json();
+    }
+
+    private static double offset(JsonNode state, int clip) {
+        return state.path("recipe")
+                .path("clips")
+                .get(clip)
+                .path("offset_seconds")
+                .asDouble();
+    }
+
+    private static JsonNode row(JsonNode state) {
+        return state.path("ledger").get(1);
+    }
+
+    @Test
+    void offsetsAreFoundBySoundAndCanBeUndone(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = unsynced(api, server);
+        JsonNode before = api.get("/api/takes/" + take).json();
+        assertThat(row(before).path("verdict").asString()).isEqualToIgnoringCase("unsettled");
+        JsonNode after = found(api, take);
+        assertThat(after.path("revision").asInt()).isEqualTo(2);
+        assertThat(offset(after, 0)).isZero();
+        assertThat(offset(after, 1)).isCloseTo(LATE, within(0.002));
+        assertThat(row(after).path("verdict").asString()).isEqualToIgnoringCase("sure");
+        assertThat(after.path("from").asDouble()).isCloseTo(LATE, within(0.01));
+        JsonNode undone = api.post("/api/takes/" + take + "/undo?base=2", "").json();
+        assertThat(offset(undone, 1)).isZero();
+    }
+
+    @Test
+    void aChangeMeanwhileIsNotOverwritten(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = unsynced(api, server);
+        api.post("/api/takes/" + take + "/revisions", "{\"base\":1,\"set\":{\"offsets\":{\"B\":0.5}}}");
+        api.post("/api/takes/" + take + "/sync?base=1", "");
+        JsonNode status = Awaitility.await()
+                .atMost(Duration.ofSeconds(30))
+                .until(
+                        () -> api.get("/api/takes/" + take + "/sync").json(),
+                        s -> !s.path("working").asBoolean());
+        assertThat(status.path("message").asString()).contains("was changed while its sound was measured");
+        assertThat(offset(api.get("/api/takes/" + take).json(), 1)).isEqualTo(0.5);
+    }
+
+    @Test
+    void offsetsAreSetByHandOnly(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = unsynced(api, server);
+        String revisions = "/api/takes/" + take + "/revisions";
+        JsonNode state = api.post(
+                        revisions, "{\"base\":1,\"set\":{\"sync\":{\"source\":\"by_hand\"},\"offsets\":{\"B\":1.2}}}")
+                .json();
+        assertThat(offset(state, 1)).isEqualTo(1.2);
+        assertThat(row(state).path("reason").asString()).isEqualTo("Set by hand.");
+        Api.Answer word = api.post(revisions, "{\"base\":2,\"set\":{\"offsets\":{\"B\":\"soon\"}}}");
+        assertThat(word.status()).isEqualTo(400);
+        assertThat(word.body()).contains("offset_seconds");
+        Api.Answer file = api.post(revisions, "{\"base\":2,\"set\":{\"clips\":[]}}");
+        assertThat(file.status()).isEqualTo(400);
+        assertThat(file.body()).contains("'clips' cannot be changed here");
+        Api.Answer source = api.post(revisions, "{\"base\":2,\"set\":{\"sync\":{\"source\":\"magic\"}}}");
+        assertThat(source.body()).contains("as_it_comes", "magic");
+    }
+
+    @Test
+    void waveformsShowTheSoundAndSilenceOutsideIt(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = unsynced(api, server);
+        String path = "/api/takes/" + take + "/revisions/1/waveform/B";
+        byte[] wave = api.bytes(path + "?from=-1&to=7&buckets=80");
+        assertThat(wave).hasSize(160);
+        assertThat(wave[2]).isZero();
+        assertThat(wave[158]).isZero();
+        // The clap at 1.45 s is 0.21 s after the clip's first frame.
+        int clap = (int) ((1.45 - LATE + 0.01 + 1) * 10);
+        int loudest = 0;
+        for (int i = 0; i < 20; i++) {
+            loudest = wave[2 * i + 1] - wave[2 * i] > wave[2 * loudest + 1] - wave[2 * loudest] ? i : loudest;
+        }
+        assertThat(loudest).isEqualTo(clap);
+        assertThat(api.get(path + "?from=2&to=1&buckets=80").status()).isEqualTo(400);
+        assertThat(api.get(path + "?from=0&to=1&buckets=99999").status()).isEqualTo(400);
+    }
+
+    @Test
+    void onTheSheet(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = unsynced(api, server);
+        try (Browser browser = new Browser()) {
+            browser.driver.get(server.uri("/takes/" + take).toString());
+            browser.await(Duration.ofSeconds(40))
+                    .until(driver -> !driver.findElements(By.cssSelector("[data-stage=sync] button"))
+                            .isEmpty());
+            browser.driver
+                    .findElement(By.cssSelector("[data-stage=sync] button"))
+                    .click();
+            browser.find("find-offsets").click();
+            kept(browser, 2);
+            assertThat(value(browser)).isCloseTo(LATE, within(0.002));
+            assertThat(browser.driver.findElements(By.cssSelector("[data-test=finer]")))
+                    .hasSize(2);
+            assertThat(browser.find("pane-waves").isDisplayed()).isTrue();
+            browser.find("nudge-B-later").click();
+            kept(browser, 3);
+            assertThat(value(browser)).isCloseTo(LATE + 0.04, within(0.002));
+            WebElement field = browser.find("offset-B");
+            field.sendKeys(Keys.chord(Keys.CONTROL, "a"), "0.75", Keys.ENTER);
+            kept(browser, 4);
+            browser.find("declare").click();
+            kept(browser, 5);
+            assertThat(value(browser)).isZero();
+            browser.find("undo").click();
+            kept(browser, 4);
+            assertThat(value(browser)).isEqualTo(0.75);
+        }
+    }
+
+    private static double value(Browser browser) {
+        return Double.parseDouble(browser.find("offset-B").getDomProperty("value"));
+    }
+
+    private static void kept(Browser browser, int revision) {
+        browser.await(Duration.ofSeconds(30))
+                .until(driver -> browser.find("kept").getText().equals("Kept, revision " + revision));
+    }
+}
