@@ -3,11 +3,14 @@ package foldback.web;
 import java.time.Duration;
 import java.util.Map;
 import org.openqa.selenium.By;
+import org.openqa.selenium.StaleElementReferenceException;
+import org.openqa.selenium.WebDriver;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.support.ui.ExpectedConditions;
+import org.openqa.selenium.support.ui.Wait;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** Debian's Chromium at exactly 1280 x 800; elements are found by their {@code data-test} names. */
@@ -45,8 +48,21 @@ final class Browser implements AutoCloseable {
                 .until(ExpectedConditions.presenceOfElementLocated(By.cssSelector("[data-test='" + name + "']")));
     }
 
-    WebDriverWait await(Duration most) {
-        return new WebDriverWait(driver, most, Duration.ofMillis(50));
+    /** Presses what may be drawn anew at any moment. */
+    void press(String name) {
+        await(Duration.ofSeconds(20)).until(driver -> {
+            find(name).click();
+            return true;
+        });
+    }
+
+    void awaitText(String name, String part) {
+        await(Duration.ofSeconds(20)).until(driver -> find(name).getText().contains(part));
+    }
+
+    /** A wait that looks again where the page drew something anew under it. */
+    Wait<WebDriver> await(Duration most) {
+        return new WebDriverWait(driver, most, Duration.ofMillis(50)).ignoring(StaleElementReferenceException.class);
     }
 
     @Override

@@ -6,7 +6,9 @@ import foldback.media.process.Children;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.SplittableRandom;
 
 /** Clips for tests, made from the demo's. */
 final class Footage {
@@ -45,6 +47,23 @@ final class Footage {
                         "1",
                         "-filter_complex",
                         "[0]" + one + "[a];[1]" + one + "[b];[a][b]hstack"));
+    }
+
+    /** A clip's bytes cut off, zeroed or turned at places that a seed chooses, half of them where the headers are. */
+    static byte[] damaged(byte[] clip, int seed) {
+        SplittableRandom random = new SplittableRandom(seed);
+        byte[] bytes = clip.clone();
+        int at = random.nextInt(seed % 2 == 0 ? bytes.length : Math.min(600, bytes.length));
+        switch (seed % 3) {
+            case 0 -> bytes = Arrays.copyOf(bytes, at);
+            case 1 -> Arrays.fill(bytes, at, Math.min(bytes.length, at + 1 + random.nextInt(300)), (byte) 0);
+            default -> {
+                for (int i = 0; i < 40; i++) {
+                    bytes[(at + random.nextInt(2000)) % bytes.length] ^= (byte) (1 << random.nextInt(8));
+                }
+            }
+        }
+        return bytes;
     }
 
     static Path make(Path file, List<String> arguments) throws Exception {

@@ -9,61 +9,16 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.stream.StreamSupport;
-import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.openqa.selenium.By;
-import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.support.ui.Select;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Footage of the user's own: found in folders, looked into, grouped, corrected, and made into takes. */
 @ExtendWith(RunningApplication.class)
 class GatherTest {
-    private static final JsonMapper JSON = JsonMapper.builder().build();
-
-    private static long project(Api api, String name) throws Exception {
-        return api.post("/api/projects", "{\"name\":\"" + name + "\"}")
-                .json()
-                .path("project")
-                .asLong();
-    }
-
-    private static Api.Answer bringIn(Api api, long project, String... paths) throws Exception {
-        return api.post(
-                "/api/projects/" + project + "/clips",
-                JSON.writeValueAsString(java.util.Map.of("paths", List.of(paths))));
-    }
-
-    /** The project when all its clips have been looked into. */
-    private static JsonNode read(Api api, long project) {
-        return Awaitility.await()
-                .atMost(Duration.ofSeconds(60))
-                .pollInterval(Duration.ofMillis(100))
-                .until(
-                        () -> api.get("/api/projects/" + project + "/gather").json(),
-                        view -> view.path("reading").asInt() == 0);
-    }
-
-    private static List<String> files(JsonNode group) {
-        return StreamSupport.stream(group.path("clips").spliterator(), false)
-                .map(clip -> clip.path("file").asString())
-                .toList();
-    }
-
-    private static Api.Answer makeTake(Api api, long project, JsonNode group, String card) throws Exception {
-        return api.post(
-                "/api/projects/" + project + "/takes",
-                JSON.writeValueAsString(java.util.Map.of(
-                        "group",
-                        group.path("number").asInt(),
-                        "name",
-                        group.path("name").asString(),
-                        "card",
-                        card)));
-    }
 
     @Test
     void clipsAreGroupedByNameAndWhatDiffersIsMarked(RunningApplication.Server server) throws Exception {
@@ -71,26 +26,27 @@ class GatherTest {
         Footage.small(Footage.front(), 480, folder.resolve("walk_left.mp4"));
         Footage.small(Footage.back(), 240, folder.resolve("walk_right.mp4"), "-r", "30");
         Api api = new Api(server);
-        long project = project(api, "Pair");
-        bringIn(api, project, "footage/pair");
-        JsonNode group = read(api, project).path("groups").get(0);
-        assertThat(files(group)).containsExactly("footage/pair/walk_left.mp4", "footage/pair/walk_right.mp4");
+        TestProject project = TestProject.create(api, "Pair");
+        project.bringIn("footage/pair");
+        JsonNode group = project.read().path("groups").get(0);
+        assertThat(TestProject.files(group))
+                .containsExactly("footage/pair/walk_left.mp4", "footage/pair/walk_right.mp4");
         assertThat(group.path("name").asString()).isEqualTo("walk");
         assertThat(group.path("lenses").asInt()).isEqualTo(2);
         assertThat(group.path("reason").asString()).contains("left, right");
         assertThat(group.path("clips").get(1).path("differs").toString()).contains("size", "rate");
         assertThat(group.path("clips").get(0).path("cells").path("size").asString())
                 .isEqualTo("480 x 480");
-        assertThat(api.bytes("/api/projects/" + project + "/clips/"
+        assertThat(api.bytes(project.path() + "/clips/"
                         + group.path("clips").get(0).path("id").asLong() + "/still"))
                 .startsWith(0xff, 0xd8);
 
-        long take = makeTake(api, project, group, "").json().path("take").asLong();
+        long take = project.makeTake(group, "").json().path("take").asLong();
         JsonNode state = api.get("/api/takes/" + take).json();
         assertThat(state.path("clips").size()).isEqualTo(2);
         assertThat(state.path("recipe").path("rig").path("source").asString()).isEqualTo("as it comes");
         assertThat(state.path("ledger").get(0).path("verdict").asString()).isEqualToIgnoringCase("check");
-        JsonNode after = read(api, project);
+        JsonNode after = project.read();
         assertThat(after.path("groups").size()).isZero();
         assertThat(after.path("takes").get(0).path("name").asString()).isEqualTo("walk");
         // What the first footage resolves becomes the project's canvas: 195 degrees over a disc of 237 px radius.
@@ -102,12 +58,12 @@ class GatherTest {
     void oneFileWithTwoDiscsGivesTwoLenses(RunningApplication.Server server) throws Exception {
         Footage.sideBySide(480, server.footage().resolve("one").resolve("both.mp4"));
         Api api = new Api(server);
-        long project = project(api, "One file");
-        bringIn(api, project, "footage/one/both.mp4");
-        JsonNode group = read(api, project).path("groups").get(0);
+        TestProject project = TestProject.create(api, "One file");
+        project.bringIn("footage/one/both.mp4");
+        JsonNode group = project.read().path("groups").get(0);
         assertThat(group.path("lenses").asInt()).isEqualTo(2);
         assertThat(group.path("clips").get(0).path("slots").asString()).isEqualTo("A, B");
-        long take = makeTake(api, project, group, "").json().path("take").asLong();
+        long take = project.makeTake(group, "").json().path("take").asLong();
         JsonNode recipe = api.get("/api/takes/" + take).json().path("recipe");
         assertThat(recipe.path("clips").get(1).path("area").path("left_px").asInt())
                 .isEqualTo(480);
@@ -127,30 +83,28 @@ class GatherTest {
         Footage.small(Footage.back(), 120, folder.resolve("x-b.mp4"));
         Footage.small(Footage.back(), 120, folder.resolve("other.mp4"), "-t", "0.6");
         Api api = new Api(server);
-        long project = project(api, "By hand");
-        bringIn(api, project, "footage/hand");
-        JsonNode view = read(api, project);
+        TestProject project = TestProject.create(api, "By hand");
+        project.bringIn("footage/hand");
+        JsonNode view = project.read();
         assertThat(view.path("groups").size()).isEqualTo(2);
         long other = view.path("groups").get(0).path("clips").get(0).path("id").asLong();
         int pair = view.path("groups").get(1).path("number").asInt();
         JsonNode moved = api.post(
-                        "/api/projects/" + project + "/clips/" + other + "/move",
-                        "{\"group\":" + pair + ",\"position\":1}")
+                        project.path() + "/clips/" + other + "/move", "{\"group\":" + pair + ",\"position\":1}")
                 .json();
         assertThat(moved.path("groups").size()).isEqualTo(1);
-        assertThat(files(moved.path("groups").get(0)))
+        assertThat(TestProject.files(moved.path("groups").get(0)))
                 .containsExactly("footage/hand/x-a.mp4", "footage/hand/other.mp4", "footage/hand/x-b.mp4");
         // What was placed by hand stays when more comes in.
         Footage.small(Footage.front(), 120, folder.resolve("x-c.mp4"), "-t", "0.7");
-        bringIn(api, project, "footage/hand");
-        JsonNode later = read(api, project);
+        project.bringIn("footage/hand");
+        JsonNode later = project.read();
         assertThat(later.path("groups").size()).isEqualTo(2);
-        assertThat(files(later.path("groups").get(0))).hasSize(3);
-        JsonNode alone = api.post("/api/projects/" + project + "/clips/" + other + "/move", "{\"position\":0}")
+        assertThat(TestProject.files(later.path("groups").get(0))).hasSize(3);
+        JsonNode alone = api.post(project.path() + "/clips/" + other + "/move", "{\"position\":0}")
                 .json();
         assertThat(alone.path("groups").size()).isEqualTo(3);
-        JsonNode without =
-                api.delete("/api/projects/" + project + "/clips/" + other).json();
+        JsonNode without = api.delete(project.path() + "/clips/" + other).json();
         assertThat(without.path("groups").size()).isEqualTo(2);
         assertThat(folder.resolve("other.mp4")).exists();
     }
@@ -164,9 +118,9 @@ class GatherTest {
                 folder.resolve("sound only.mp4"), List.of("-i", Footage.front().toString(), "-t", "1", "-vn"));
         Footage.small(Footage.front(), 120, folder.resolve("silent.mp4"), "-an");
         Api api = new Api(server);
-        long project = project(api, "Bad");
-        bringIn(api, project, "footage/bad");
-        JsonNode view = read(api, project);
+        TestProject project = TestProject.create(api, "Bad");
+        project.bringIn("footage/bad");
+        JsonNode view = project.read();
         assertThat(view.path("rest").toString())
                 .contains("empty.mp4 is empty", "sound only.mp4 has no picture", "text.mp4 cannot be read");
         assertThat(view.path("groups")
@@ -182,8 +136,35 @@ class GatherTest {
                 folder.resolve("silent.mp4"),
                 folder.resolve("empty.mp4"),
                 java.nio.file.StandardCopyOption.REPLACE_EXISTING);
-        bringIn(api, project, "footage/bad/empty.mp4");
-        assertThat(read(api, project).path("rest").toString()).doesNotContain("empty.mp4");
+        project.bringIn("footage/bad/empty.mp4");
+        assertThat(project.read().path("rest").toString()).doesNotContain("empty.mp4");
+    }
+
+    /** Damage of many kinds, through a folder: each clip is read or refused by name, and those beside it are not touched. */
+    @Test
+    void damagedClipsSpoilNothingBesideThem(RunningApplication.Server server) throws Exception {
+        Path folder = server.footage().resolve("damaged");
+        byte[] sound = Files.readAllBytes(Footage.small(Footage.front(), 120, folder.resolve("good-a.mp4")));
+        Footage.small(Footage.back(), 120, folder.resolve("good-b.mp4"));
+        int count = 24;
+        for (int i = 0; i < count; i++) {
+            Files.write(folder.resolve("damaged" + i + "x.mp4"), Footage.damaged(sound, i));
+        }
+        Api api = new Api(server);
+        TestProject project = TestProject.create(api, "Damaged");
+        project.bringIn("footage/damaged");
+        JsonNode view = project.read();
+        List<String> kept = StreamSupport.stream(view.path("groups").spliterator(), false)
+                .flatMap(group -> TestProject.files(group).stream())
+                .toList();
+        assertThat(kept).contains("footage/damaged/good-a.mp4", "footage/damaged/good-b.mp4");
+        assertThat(kept.size() + view.path("rest").size()).isEqualTo(count + 2);
+        assertThat(view.path("rest").size()).isBetween(count / 4, count - 1);
+        for (JsonNode refused : view.path("rest")) {
+            String name = refused.path("file").asString().replaceFirst(".*/", "");
+            assertThat(refused.toString()).contains(name);
+            assertThat(refused.path("message").asString()).contains(name).doesNotContain(folder.toString());
+        }
     }
 
     @Test
@@ -192,15 +173,14 @@ class GatherTest {
         Footage.small(Footage.front(), 120, folder.resolve("t-a.mp4"));
         Files.copy(folder.resolve("t-a.mp4"), folder.resolve("t-b.mp4"));
         Api api = new Api(server);
-        long project = project(api, "Twins");
-        bringIn(api, project, "footage/twins");
-        Api.Answer refused =
-                makeTake(api, project, read(api, project).path("groups").get(0), "");
+        TestProject project = TestProject.create(api, "Twins");
+        project.bringIn("footage/twins");
+        Api.Answer refused = project.makeTake(project.read().path("groups").get(0), "");
         assertThat(refused.status()).isEqualTo(400);
         assertThat(refused.body()).contains("t-b.mp4 is in this take twice");
         // The same files again change nothing.
-        bringIn(api, project, "footage/twins", "footage/twins/t-a.mp4");
-        assertThat(files(read(api, project).path("groups").get(0))).hasSize(2);
+        project.bringIn("footage/twins", "footage/twins/t-a.mp4");
+        assertThat(TestProject.files(project.read().path("groups").get(0))).hasSize(2);
     }
 
     @Test
@@ -211,7 +191,7 @@ class GatherTest {
         Files.createSymbolicLink(folder.resolve("out.mp4"), secret.resolve("hidden.mp4"));
         Files.createSymbolicLink(folder.resolve("outside"), secret);
         Api api = new Api(server);
-        long project = project(api, "Links");
+        TestProject project = TestProject.create(api, "Links");
         assertThat(api.get("/api/footage?path=footage/links").body()).doesNotContain("out");
         for (String path : List.of(
                 "footage/links/out.mp4",
@@ -222,7 +202,7 @@ class GatherTest {
                 "/etc",
                 "footage//../secret",
                 "footage/\u0000/x.mp4")) {
-            Api.Answer answer = bringIn(api, project, path);
+            Api.Answer answer = project.bringIn(path);
             assertThat(answer.status()).as(path).isIn(400, 404, 422);
             assertThat(answer.json().path("detail").asString()).as(path).isNotEmpty();
             assertThat(api.get("/api/footage?path=" + URLEncoder.encode(path, StandardCharsets.UTF_8))
@@ -230,7 +210,7 @@ class GatherTest {
                     .as(path)
                     .isIn(400, 404, 422);
         }
-        assertThat(read(api, project).path("groups").size()).isZero();
+        assertThat(project.read().path("groups").size()).isZero();
     }
 
     @Test
@@ -250,9 +230,9 @@ class GatherTest {
             Files.copy(clip, folder.resolve(name));
         }
         Api api = new Api(server);
-        long project = project(api, "Names");
-        bringIn(api, project, "footage/names");
-        JsonNode view = read(api, project);
+        TestProject project = TestProject.create(api, "Names");
+        project.bringIn("footage/names");
+        JsonNode view = project.read();
         assertThat(view.path("rest").size()).isZero();
         assertThat(StreamSupport.stream(view.path("groups").spliterator(), false)
                         .mapToInt(group -> group.path("clips").size())
@@ -294,13 +274,11 @@ class GatherTest {
                     .until(driver -> driver.findElements(By.cssSelector("[data-test=clip]"))
                                     .size()
                             == 2);
-            assertThat(browser.find("reason").getText()).contains("front, back");
-            assertThat(browser.find("start").getText()).contains("canvas enlarges");
-            browser.find("down").click();
-            browser.await(Duration.ofSeconds(20))
-                    .ignoring(StaleElementReferenceException.class)
-                    .until(driver -> browser.find("clip").getText().contains("j_back.mp4"));
-            browser.find("make-take").click();
+            browser.awaitText("reason", "front, back");
+            browser.awaitText("start", "canvas enlarges");
+            browser.press("down");
+            browser.awaitText("clip", "j_back.mp4");
+            browser.press("make-take");
             browser.await(Duration.ofSeconds(40))
                     .until(driver -> !driver.findElements(By.cssSelector("[data-test=pane-sphere][data-shown]"))
                             .isEmpty());
@@ -309,12 +287,12 @@ class GatherTest {
     }
 
     private static void open(Browser browser, String folder) {
-        browser.await(Duration.ofSeconds(10))
-                .ignoring(StaleElementReferenceException.class)
-                .until(driver -> driver.findElements(By.cssSelector("[data-test=open-folder]")).stream()
-                        .filter(button -> button.getText().equals(folder))
-                        .findFirst()
-                        .orElse(null))
-                .click();
+        browser.await(Duration.ofSeconds(10)).until(driver -> {
+            var button = driver.findElements(By.cssSelector("[data-test=open-folder]")).stream()
+                    .filter(each -> each.getText().equals(folder))
+                    .findFirst();
+            button.ifPresent(WebElement::click);
+            return button.isPresent();
+        });
     }
 }

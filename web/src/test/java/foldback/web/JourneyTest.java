@@ -104,12 +104,10 @@ class JourneyTest {
         browser.find("ho-start").click();
         browser.find("deliverable");
         // The newest stands first; other tests may have left theirs below.
-        browser.await(Duration.ofSeconds(180))
-                .ignoring(org.openqa.selenium.StaleElementReferenceException.class)
-                .until(driver -> {
-                    WebElement row = driver.findElement(By.cssSelector("tr[data-test=deliverable]"));
-                    return row.getText().startsWith("Journey.mp4") && "done".equals(row.getDomAttribute("data-state"));
-                });
+        browser.await(Duration.ofSeconds(180)).until(driver -> {
+            WebElement row = driver.findElement(By.cssSelector("tr[data-test=deliverable]"));
+            return row.getText().startsWith("Journey.mp4") && "done".equals(row.getDomAttribute("data-state"));
+        });
         browser.find("look").click();
         shown(browser, "viewer");
         assertThat(browser.find("verified").getText())

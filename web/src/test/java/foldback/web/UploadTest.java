@@ -23,29 +23,22 @@ import tools.jackson.databind.JsonNode;
 @ExtendWith(RunningApplication.class)
 class UploadTest {
 
-    private static long project(Api api, String name) throws Exception {
-        return api.post("/api/projects", "{\"name\":\"" + name + "\"}")
-                .json()
-                .path("project")
-                .asLong();
-    }
-
     private static HttpRequest.Builder tus(Api api, RunningApplication.Server server, String path) {
         return api.changing(server.uri(path)).header("Tus-Resumable", "1.0.0");
     }
 
     private static HttpResponse<String> create(
-            Api api, RunningApplication.Server server, long project, String name, long length) throws Exception {
+            Api api, RunningApplication.Server server, TestProject project, String name, long length) throws Exception {
         String encoded = Base64.getEncoder().encodeToString(name.getBytes(StandardCharsets.UTF_8));
-        return api.raw(tus(api, server, "/api/projects/" + project + "/uploads")
+        return api.raw(tus(api, server, project.path() + "/uploads")
                 .header("Upload-Length", Long.toString(length))
                 .header("Upload-Metadata", "filename " + encoded)
                 .POST(HttpRequest.BodyPublishers.noBody())
                 .build());
     }
 
-    private static String created(Api api, RunningApplication.Server server, long project, String name, long length)
-            throws Exception {
+    private static String created(
+            Api api, RunningApplication.Server server, TestProject project, String name, long length) throws Exception {
         HttpResponse<String> response = create(api, server, project, name, length);
         assertThat(response.statusCode()).isEqualTo(201);
         String location = response.headers().firstValue("Location").orElseThrow();
@@ -62,22 +55,19 @@ class UploadTest {
                 .build());
     }
 
-    private static void whole(Api api, RunningApplication.Server server, long project, String name, byte[] bytes)
+    private static void whole(Api api, RunningApplication.Server server, TestProject project, String name, byte[] bytes)
             throws Exception {
         String upload = created(api, server, project, name, bytes.length);
         assertThat(send(api, server, upload, 0, bytes).statusCode()).isEqualTo(204);
     }
 
-    private static JsonNode read(Api api, long project) {
+    /** What the project holds when what was sent has been looked into. */
+    private static JsonNode read(TestProject project) {
         return Awaitility.await()
                 .atMost(Duration.ofSeconds(30))
-                .pollInterval(Duration.ofMillis(100))
                 .until(
-                        () -> api.get("/api/projects/" + project + "/gather").json(),
-                        view -> view.path("reading").asInt() == 0
-                                && view.path("groups").size()
-                                                + view.path("rest").size()
-                                        > 0);
+                        project::read,
+                        view -> view.path("groups").size() + view.path("rest").size() > 0);
     }
 
     private static byte[] clip(RunningApplication.Server server, String name) throws Exception {
@@ -89,7 +79,7 @@ class UploadTest {
     void anUploadThatBrokeGoesOnWhereItWas(RunningApplication.Server server) throws Exception {
         byte[] bytes = clip(server, "broken-off.mp4");
         Api first = new Api(server);
-        long project = project(first, "Resumed");
+        TestProject project = TestProject.create(first, "Resumed");
         String upload = created(first, server, project, "walk front.mp4", bytes.length);
         int half = bytes.length / 2;
         assertThat(send(first, server, upload, 0, Arrays.copyOf(bytes, half)).statusCode())
@@ -106,8 +96,8 @@ class UploadTest {
         assertThat(send(later, server, upload, half, Arrays.copyOfRange(bytes, half, bytes.length))
                         .statusCode())
                 .isEqualTo(204);
-        JsonNode clip = read(later, project).path("groups").get(0).path("clips").get(0);
-        assertThat(clip.path("file").asString()).isEqualTo("uploads/" + project + "/walk front.mp4");
+        JsonNode clip = read(project).path("groups").get(0).path("clips").get(0);
+        assertThat(clip.path("file").asString()).isEqualTo("uploads/" + project.id() + "/walk front.mp4");
         assertThat(server.home.resolve("media").resolve(clip.path("file").asString()))
                 .hasBinaryContent(bytes);
     }
@@ -118,22 +108,42 @@ class UploadTest {
         byte[] other = clip(server, "other.mp4");
         other[other.length - 1]++;
         Api api = new Api(server);
-        long project = project(api, "Twice");
+        TestProject project = TestProject.create(api, "Twice");
         whole(api, server, project, "same.mp4", bytes);
         whole(api, server, project, "same.mp4", bytes);
-        read(api, project);
-        Path folder = server.home.resolve("media/uploads/" + project);
+        read(project);
+        Path folder = server.home.resolve("media/uploads/" + project.id());
         assertThat(folder.toFile().list()).containsExactly("same.mp4");
         whole(api, server, project, "same.mp4", other);
-        read(api, project);
+        read(project);
         assertThat(folder.toFile().list()).containsExactlyInAnyOrder("same.mp4", "same 2.mp4");
+    }
+
+    @Test
+    void damagedClipsThatAreSentAreRefusedByName(RunningApplication.Server server) throws Exception {
+        byte[] bytes = clip(server, "to-damage.mp4");
+        Api api = new Api(server);
+        TestProject project = TestProject.create(api, "Damaged on the way");
+        int count = 6;
+        for (int i = 0; i < count; i++) {
+            whole(api, server, project, "sent " + i + ".mp4", Footage.damaged(bytes, i));
+        }
+        whole(api, server, project, "good.mp4", bytes);
+        JsonNode view = Awaitility.await()
+                .atMost(Duration.ofSeconds(30))
+                .until(project::read, all -> all.toString().contains("good.mp4"));
+        assertThat(view.path("groups").toString()).contains("good.mp4");
+        assertThat(view.path("rest").size()).isPositive();
+        for (JsonNode refused : view.path("rest")) {
+            assertThat(refused.path("message").asString()).contains("sent ").contains(".mp4");
+        }
     }
 
     @Test
     void hostileNamesStayInTheirFolder(RunningApplication.Server server) throws Exception {
         byte[] bytes = clip(server, "hostile.mp4");
         Api api = new Api(server);
-        long project = project(api, "Hostile");
+        TestProject project = TestProject.create(api, "Hostile");
         String[] names = {
             "../../../etc/passwd.mp4",
             "..\\..\\up.mp4",
@@ -151,7 +161,7 @@ class UploadTest {
             own[own.length - 1] = (byte) i;
             whole(api, server, project, names[i], own);
         }
-        Path folder = server.home.resolve("media/uploads/" + project);
+        Path folder = server.home.resolve("media/uploads/" + project.id());
         String[] kept = folder.toFile().list();
         assertThat(kept).hasSize(names.length);
         assertThat(kept).allSatisfy(name -> {
@@ -159,13 +169,13 @@ class UploadTest {
             assertThat(name.chars()).allMatch(c -> c >= ' ');
             assertThat(name.length()).isLessThanOrEqualTo(160);
         });
-        assertThat(read(api, project).path("groups").size()).isGreaterThan(5);
+        assertThat(read(project).path("groups").size()).isGreaterThan(5);
     }
 
     @Test
     void aFileForWhichThereIsNoRoomIsRefusedBeforeItIsSent(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
-        long project = project(api, "No room");
+        TestProject project = TestProject.create(api, "No room");
         HttpResponse<String> refused = create(api, server, project, "huge.mp4", Long.MAX_VALUE / 2);
         assertThat(refused.statusCode()).isEqualTo(507);
         assertThat(refused.body()).contains("There is no room for this file", "are free");
@@ -175,7 +185,7 @@ class UploadTest {
     void aDiskThatFillsUpKeepsWhatArrived(RunningApplication.Server server) throws Exception {
         byte[] bytes = clip(server, "full.mp4");
         Api api = new Api(server);
-        long project = project(api, "Full");
+        TestProject project = TestProject.create(api, "Full");
         String upload = created(api, server, project, "full.mp4", bytes.length);
         // No file of this process can grow beyond half of the clip, as on a disk that fills up.
         HttpResponse<String> full;
@@ -195,7 +205,7 @@ class UploadTest {
         assertThat(send(api, server, upload, offset, Arrays.copyOfRange(bytes, offset, bytes.length))
                         .statusCode())
                 .isEqualTo(204);
-        assertThat(read(api, project).path("groups").size()).isEqualTo(1);
+        assertThat(read(project).path("groups").size()).isEqualTo(1);
     }
 
     private static void limitFiles(String bytes) throws Exception {
@@ -208,7 +218,7 @@ class UploadTest {
     @Test
     void anEmptyFileIsRefused(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
-        HttpResponse<String> refused = create(api, server, project(api, "Empty"), "nothing.mp4", 0);
+        HttpResponse<String> refused = create(api, server, TestProject.create(api, "Empty"), "nothing.mp4", 0);
         assertThat(refused.statusCode()).isEqualTo(507);
         assertThat(refused.body()).contains("This file is empty");
     }
@@ -230,9 +240,9 @@ class UploadTest {
         clip(server, "right_page.mp4");
         Path folder = server.home.resolve("to-upload");
         Api api = new Api(server);
-        long project = project(api, "Dropped");
+        TestProject project = TestProject.create(api, "Dropped");
         try (Browser browser = new Browser()) {
-            browser.driver.get(server.uri("/projects/" + project).toString());
+            browser.driver.get(server.uri("/projects/" + project.id()).toString());
             browser.find("gather-ready");
             browser.find("files").sendKeys(folder.resolve("left_page.mp4") + "\n" + folder.resolve("right_page.mp4"));
             browser.await(Duration.ofSeconds(40))

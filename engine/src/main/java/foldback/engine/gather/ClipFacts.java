@@ -36,6 +36,19 @@ public record ClipFacts(String file, MediaInfo info) {
         return new TimeSpan(from, from + seconds());
     }
 
+    /** The size of its picture in words, or what it lacks. */
+    public String size() {
+        return info.video().map(v -> v.width() + " x " + v.height()).orElse("no size");
+    }
+
+    /** Whether a picture of the same size comes from the same kind of recorder, as far as the tags say. */
+    boolean sameKind(ClipFacts other) {
+        String device = info.origin().device();
+        String others = other.info.origin().device();
+        boolean one = device.isEmpty() || others.isEmpty() || device.equals(others);
+        return one && info.video().isPresent() && size().equals(other.size());
+    }
+
     /** Whether its picture may hold two lenses: twice as long as wide, and not tagged as stitched. */
     public boolean mayHoldTwoLenses() {
         return info.video()

@@ -14,13 +14,17 @@ import java.util.stream.Collectors;
 
 /**
  * Proposes which clips make a take: first by names that tell lenses, then by one name in several folders, then by the time of
- * recording. Names alone never join clips whose recorders say that they ran at different times.
+ * recording, then by pictures and lengths alike in a folder for each lens. Names alone never join clips whose recorders say
+ * that they ran at different times; times and lengths alone never join pictures of different sizes or kinds of recorder.
  */
 public final class Grouping {
     /** Clips of one take are stopped by hand: their lengths differ by no more than this, seconds, or by this share. */
     private static final double LENGTHS_APART = 30;
 
     private static final double LENGTH_SHARE = 0.25;
+
+    /** Where nothing but lengths speaks, they differ by no more than this, seconds: recorders stopped by one remote. */
+    private static final double REMOTE_APART = 1;
 
     private final List<ClipFacts> clips;
     private final TreeSet<Integer> left = new TreeSet<>();
@@ -40,6 +44,7 @@ public final class Grouping {
         grouping.byLensName();
         grouping.byNameAcrossFolders();
         grouping.byTime();
+        grouping.byPictureAndLength();
         grouping.alone();
         grouping.proposals.sort(
                 Comparator.comparing(p -> clips.get(p.clips().get(0)).file()));
@@ -93,15 +98,47 @@ public final class Grouping {
             List<Integer> take = new ArrayList<>(List.of(first));
             for (int other : left) {
                 if (other != first
+                        && clips.get(first).sameKind(clips.get(other))
                         && take.stream().allMatch(i -> overlap(i, other).orElse(false))) {
                     take.add(other);
                 }
             }
             if (take.size() > 1) {
                 take.sort(Comparator.comparing(i -> clips.get(i).file()));
-                accept(take, "They were recorded at the same time, by their own clocks.");
+                accept(take, "They were recorded at the same time, by their own clocks, with " + kind(first) + ".");
             }
         }
+    }
+
+    /** Recorders without a clock that count by themselves: one clip of each folder, the only one there that is so long. */
+    private void byPictureAndLength() {
+        for (int first : List.copyOf(left)) {
+            if (!left.contains(first)) {
+                continue;
+            }
+            List<Integer> alike = left.stream()
+                    .filter(other -> clips.get(first).sameKind(clips.get(other)))
+                    .filter(other -> Math.abs(clips.get(first).seconds()
+                                    - clips.get(other).seconds())
+                            <= REMOTE_APART)
+                    .filter(other -> overlap(first, other).orElse(true))
+                    .toList();
+            long folders =
+                    alike.stream().map(i -> clips.get(i).folder()).distinct().count();
+            if (alike.size() > 1 && folders == alike.size()) {
+                accept(
+                        alike,
+                        "One clip of each folder, of " + kind(first)
+                                + ", and as long as the others; no more than that.");
+            }
+        }
+    }
+
+    /** What {@link ClipFacts#sameKind} compares, in words. */
+    private String kind(int clip) {
+        ClipFacts facts = clips.get(clip);
+        String device = facts.info().origin().device();
+        return "pictures of " + facts.size() + (device.isEmpty() ? "" : " from " + device);
     }
 
     private void alone() {

@@ -19,6 +19,11 @@ public final class LensPictures {
     /** Two lenses of one camera are of one kind: their discs' sizes differ by no more than this share. */
     private static final double RADII_APART = 0.06;
 
+    private static final double LEAST_ASPECT = 1.5;
+
+    /** A disc's middle is no farther from that of its half than this share of the half. */
+    private static final double OFF_CENTRE = 0.15;
+
     private LensPictures() {}
 
     /**
@@ -52,21 +57,45 @@ public final class LensPictures {
         if (taken == 0) {
             return List.of(new Found(Optional.empty(), Optional.empty()));
         }
-        if (new ClipFacts("", info).mayHoldTwoLenses()) {
-            int half = Math.min(video.width(), video.height());
-            boolean across = video.width() > video.height();
-            Area first = new Area(0, 0, half, half);
-            Area second = new Area(across ? half : 0, across ? 0 : half, half, half);
-            Optional<ImageCircle> one = circle(sum, first);
-            Optional<ImageCircle> two = circle(sum, second);
-            if (one.isPresent()
-                    && two.isPresent()
-                    && Math.abs(one.get().radius() / two.get().radius() - 1) < RADII_APART) {
-                return List.of(new Found(Optional.of(first), one), new Found(Optional.of(second), two));
-            }
+        List<Found> two = halves(video).stream()
+                .map(area -> new Found(Optional.of(area), circle(sum, area)))
+                .toList();
+        if (areTwoLenses(two)) {
+            return two;
         }
         return List.of(new Found(
                 Optional.empty(), circle(sum, new Area(0, 0, video.width() & ~1, video.height() & ~1))));
+    }
+
+    /** Side by side or one above the other; empty where a half would be far from square. */
+    private static List<Area> halves(MediaInfo.Video video) {
+        int width = video.width();
+        int height = video.height();
+        if (width >= LEAST_ASPECT * height && width % 4 == 0 && height % 2 == 0) {
+            return List.of(new Area(0, 0, width / 2, height), new Area(width / 2, 0, width / 2, height));
+        }
+        if (height >= LEAST_ASPECT * width && height % 4 == 0 && width % 2 == 0) {
+            return List.of(new Area(0, 0, width, height / 2), new Area(0, height / 2, width, height / 2));
+        }
+        return List.of();
+    }
+
+    private static boolean areTwoLenses(List<Found> halves) {
+        if (halves.isEmpty() || !halves.stream().allMatch(LensPictures::isCentred)) {
+            return false;
+        }
+        double one = halves.get(0).circle().orElseThrow().radius();
+        double two = halves.get(1).circle().orElseThrow().radius();
+        return Math.abs(one / two - 1) < RADII_APART;
+    }
+
+    /** One disc in the middle of a wide picture also shows half a rim in each half. */
+    private static boolean isCentred(Found half) {
+        Area area = half.area().orElseThrow();
+        return half.circle()
+                .filter(c -> Math.abs(c.cx() / area.width() - 0.5) < OFF_CENTRE)
+                .filter(c -> Math.abs(c.cy() / area.height() - 0.5) < OFF_CENTRE)
+                .isPresent();
     }
 
     private static Optional<ImageCircle> circle(Plane sum, Area area) {

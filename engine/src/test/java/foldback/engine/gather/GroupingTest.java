@@ -25,6 +25,10 @@ class GroupingTest {
     }
 
     private GroupingTest add(String file, double seconds, Integer startedAfter, int width, int height) {
+        return add(file, seconds, startedAfter, width, height, "");
+    }
+
+    private GroupingTest add(String file, double seconds, Integer startedAfter, int width, int height, String device) {
         MediaInfo.Video video = new MediaInfo.Video(
                 "h264",
                 width,
@@ -42,7 +46,7 @@ class GroupingTest {
         clips.add(new ClipFacts(
                 file,
                 new MediaInfo(
-                        "mov", seconds, Optional.of(video), List.of(), new MediaInfo.Origin(started, "", "", 0))));
+                        "mov", seconds, Optional.of(video), List.of(), new MediaInfo.Origin(started, device, "", 0))));
         return this;
     }
 
@@ -114,6 +118,35 @@ class GroupingTest {
         add("x/first.mp4", 60, 0).add("y/second.mp4", 55, 8).add("z/later.mp4", 60, 300);
         assertThat(takes()).containsExactly(List.of("x/first.mp4", "y/second.mp4"), List.of("z/later.mp4"));
         assertThat(Grouping.propose(clips).get(0).reason()).contains("at the same time");
+    }
+
+    @Test
+    void clocksDoNotJoinPicturesOfOtherSizesOrRecordersOfOtherKinds() {
+        add("first.mp4", 60, 0).add("making-of.mp4", 60, 1, 1920, 1080);
+        assertThat(takes()).containsExactly(List.of("first.mp4"), List.of("making-of.mp4"));
+        clips.clear();
+        add("x.mp4", 60, 0, 1920, 1440, "Lantern One").add("y.mp4", 60, 1, 1920, 1440, "Lantern Two");
+        add("z.mp4", 60, 2, 1920, 1440, "Lantern One");
+        assertThat(takes()).containsExactly(List.of("x.mp4", "z.mp4"), List.of("y.mp4"));
+        assertThat(Grouping.propose(clips).get(0).reason()).contains("1920 x 1440 from Lantern One");
+    }
+
+    @Test
+    void clipsOfOneLengthInAFolderForEachLens() {
+        add("one/m0017.mp4", 61.2).add("one/m0018.mp4", 12.4);
+        add("two/m0230.mp4", 61.4).add("two/m0231.mp4", 12.3);
+        assertThat(takes())
+                .containsExactly(List.of("one/m0017.mp4", "two/m0230.mp4"), List.of("one/m0018.mp4", "two/m0231.mp4"));
+        assertThat(Grouping.propose(clips).get(0).reason()).contains("as long as the others");
+    }
+
+    @Test
+    void lengthsAloneAreNotEnoughWhereTwoWouldDo() {
+        add("one/m0017.mp4", 61.2).add("one/m0018.mp4", 61.3).add("two/m0230.mp4", 61.4);
+        assertThat(takes()).hasSize(3);
+        clips.clear();
+        add("one/m0017.mp4", 61.2, 0).add("two/m0230.mp4", 61.4, 400);
+        assertThat(takes()).hasSize(2);
     }
 
     @Test
