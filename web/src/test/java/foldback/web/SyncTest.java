@@ -158,6 +158,13 @@ class SyncTest {
             assertThat(browser.driver.findElements(By.cssSelector("[data-test=finer]")))
                     .hasSize(2);
             assertThat(browser.find("pane-waves").isDisplayed()).isTrue();
+            // The whole take was chosen, and still is: from the second clip's first frame on.
+            browser.find("hand-over").click();
+            browser.await(Duration.ofSeconds(10))
+                    .until(driver -> "1.24".equals(browser.find("ho-from").getDomProperty("value")));
+            browser.driver
+                    .findElement(By.cssSelector("#handover-dialog [data-part=close]"))
+                    .click();
             browser.find("nudge-B-later").click();
             kept(browser, 3);
             assertThat(value(browser)).isCloseTo(LATE + 0.04, within(0.002));

@@ -12,6 +12,19 @@ final class SeamSides {
         lenses = grids.length;
         int columns = grids[0].columns();
         sides = new float[lenses * lenses][];
+        double[][] sines = new double[lenses][];
+        double[][] cosines = new double[lenses][];
+        IntStream.range(0, lenses).parallel().forEach(lens -> {
+            CoordinateGrid grid = grids[lens];
+            sines[lens] = new double[columns * grid.rows()];
+            cosines[lens] = new double[columns * grid.rows()];
+            for (int node = 0; node < sines[lens].length; node++) {
+                if (!Double.isNaN(grid.x(node))) {
+                    sines[lens][node] = Math.sin(grid.angle(node));
+                    cosines[lens][node] = Math.cos(grid.angle(node));
+                }
+            }
+        });
         for (int i = 0; i < lenses; i++) {
             for (int j = i + 1; j < lenses; j++) {
                 float[] pair = new float[columns * grids[0].rows()];
@@ -22,7 +35,15 @@ final class SeamSides {
                 IntStream.range(0, a.rows()).parallel().forEach(row -> {
                     for (int node = row * columns; node < (row + 1) * columns; node++) {
                         boolean both = !Double.isNaN(a.x(node)) && !Double.isNaN(b.x(node));
-                        pair[node] = both ? (float) weigher.sideOf(first, second, a.angle(node), b.angle(node)) : 0;
+                        pair[node] = !both
+                                ? 0
+                                : (float) weigher.sideOf(
+                                        first,
+                                        second,
+                                        a.angle(node),
+                                        b.angle(node),
+                                        sines[first][node] * sines[second][node],
+                                        cosines[first][node] * cosines[second][node]);
                     }
                 });
                 sides[i * lenses + j] = pair;

@@ -1,6 +1,5 @@
 package foldback.core.stitch;
 
-import foldback.core.lens.Lens;
 import foldback.core.lens.LensFrame;
 import foldback.core.rig.RigLens;
 import foldback.core.warp.Canvas;
@@ -180,6 +179,11 @@ public final class StitchPlan {
         private final Weigher weigher;
         private final SeamSides seams;
         private final int lenses;
+        private final LensFrame[] frames;
+        /** The lenses that may show a part of the cell, and how many they are. */
+        private final int[] active;
+
+        private int count;
         private final double[] cornerSides;
         private final double[] sides;
         private final double[] depth;
@@ -196,6 +200,10 @@ public final class StitchPlan {
             this.weigher = weigher;
             this.seams = seams;
             this.lenses = plan.lensCount();
+            frames = plan.settings.rig().lenses().stream()
+                    .map(lens -> lens.lens().frame())
+                    .toArray(LensFrame[]::new);
+            active = new int[lenses];
             cornerSides = new double[4 * lenses * lenses];
             sides = new double[lenses * lenses];
             depth = new double[lenses];
@@ -210,19 +218,18 @@ public final class StitchPlan {
             for (int column = 0; column < plan.cellColumns; column++) {
                 int node = plan.nodeOf(column, row);
                 int cell = row * plan.cellColumns + column;
-                int candidates = look(node);
-                if (candidates == 0) {
+                look(node);
+                leaveOutLosers(node);
+                if (count == 0) {
                     plan.cells[cell] = EMPTY;
                 } else {
-                    int winner = clearWinner(node);
-                    plan.cells[cell] = winner >= 0 ? winner : mix(cell, node);
+                    plan.cells[cell] = count == 1 && whole[active[0]] ? active[0] : mix(cell, node);
                 }
             }
         }
 
-        /** Finds which lenses reach the cell, and which cover it whole; returns how many reach it. */
-        private int look(int node) {
-            int reaching = 0;
+        /** Finds which lenses reach the cell, and which cover it whole. */
+        private void look(int node) {
             for (int lens = 0; lens < lenses; lens++) {
                 CoordinateGrid grid = plan.grids[lens];
                 whole[lens] = false;
@@ -231,7 +238,7 @@ public final class StitchPlan {
                 if (!known[lens]) {
                     continue;
                 }
-                LensFrame frame = lensOf(lens).frame();
+                LensFrame frame = frames[lens];
                 double least = Double.POSITIVE_INFINITY;
                 double most = Double.NEGATIVE_INFINITY;
                 double span = 0;
@@ -247,31 +254,30 @@ public final class StitchPlan {
                 known[lens] = most > -span && grid.rowsSpanned(node) < SamplePlaces.mostRows(frame.width());
                 whole[lens] = least > span;
                 deep[lens] = least > span + weigher.rimFadePx(lens);
-                reaching += known[lens] ? 1 : 0;
             }
-            return reaching;
         }
 
-        /** The one lens that shows the whole cell beyond doubt, or -1: then every pixel is weighed. */
-        private int clearWinner(int node) {
+        /** A lens counts nothing where another one covers the whole cell and the seam between them is far enough off. */
+        private void leaveOutLosers(int node) {
             CoordinateGrid first = plan.grids[0];
             double slack = 2 * Math.PI / plan.canvas().width() * first.cell() * 2;
+            count = 0;
             for (int i = 0; i < lenses; i++) {
-                boolean wins = whole[i];
-                for (int j = 0; wins && j < lenses; j++) {
-                    if (j != i && known[j]) {
+                boolean loses = !known[i];
+                for (int j = 0; !loses && j < lenses; j++) {
+                    if (j != i && whole[j]) {
                         double needed = weigher.rampBetween(i, j) / 2 + slack;
-                        for (int corner = 0; wins && corner < 4; corner++) {
+                        loses = true;
+                        for (int corner = 0; loses && corner < 4; corner++) {
                             int at = node + (corner & 1) + (corner >> 1) * first.columns();
-                            wins = seams.side(i, j, at) > needed;
+                            loses = seams.side(j, i, at) > needed;
                         }
                     }
                 }
-                if (wins) {
-                    return i;
+                if (!loses) {
+                    active[count++] = i;
                 }
             }
-            return -1;
         }
 
         private int mix(int cell, int node) {
@@ -283,17 +289,19 @@ public final class StitchPlan {
             for (int k = 0; k < size * size; k++) {
                 int u = k % size;
                 int v = k / size;
-                for (int lens = 0; lens < lenses; lens++) {
-                    depth[lens] = deep[lens] ? Double.MAX_VALUE : -1;
-                    if (known[lens] && !deep[lens]) {
+                for (int a = 0; a < count; a++) {
+                    int lens = active[a];
+                    depth[lens] = Double.MAX_VALUE;
+                    if (!deep[lens]) {
                         plan.grids[lens].at(node, u, v, xy);
-                        depth[lens] = lensOf(lens).frame().depthInside(xy[0], xy[1]) - MARGIN_PX;
+                        depth[lens] = frames[lens].depthInside(xy[0], xy[1]) - MARGIN_PX;
                     }
                 }
                 placeSides((double) u / size, (double) v / size);
-                weigher.weigh(sides, depth, raw, weights);
+                weigher.weigh(active, count, sides, depth, raw, weights);
                 int sum = 0;
-                for (int lens = 0; lens < lenses; lens++) {
+                for (int a = 0; a < count; a++) {
+                    int lens = active[a];
                     sum += weights[lens];
                     if (weights[lens] > 0) {
                         used[lens] += weights[lens] == 256 ? 1 : 0;
@@ -317,28 +325,30 @@ public final class StitchPlan {
             return MIXED;
         }
 
-        /** The distances to all seams at the four corners of a cell. */
+        /** The distances to the seams of the active lenses at the four corners of a cell. */
         private void findSides(int node) {
-            for (int i = 0; i < lenses; i++) {
-                for (int j = 0; j < lenses; j++) {
-                    for (int corner = 0; corner < 4 && i != j && known[i] && known[j]; corner++) {
+            for (int a = 0; a < count; a++) {
+                for (int b = a + 1; b < count; b++) {
+                    for (int corner = 0; corner < 4; corner++) {
                         int at = node + (corner & 1) + (corner >> 1) * plan.grids[0].columns();
-                        cornerSides[(i * lenses + j) * 4 + corner] = seams.side(i, j, at);
+                        cornerSides[(active[a] * lenses + active[b]) * 4 + corner] =
+                                seams.side(active[a], active[b], at);
                     }
                 }
             }
         }
 
         private void placeSides(double u, double v) {
-            for (int pair = 0; pair < sides.length; pair++) {
-                double above = cornerSides[4 * pair] + (cornerSides[4 * pair + 1] - cornerSides[4 * pair]) * u;
-                double below = cornerSides[4 * pair + 2] + (cornerSides[4 * pair + 3] - cornerSides[4 * pair + 2]) * u;
-                sides[pair] = above + (below - above) * v;
+            for (int a = 0; a < count; a++) {
+                for (int b = a + 1; b < count; b++) {
+                    int pair = active[a] * lenses + active[b];
+                    int at = 4 * pair;
+                    double above = cornerSides[at] + (cornerSides[at + 1] - cornerSides[at]) * u;
+                    double below = cornerSides[at + 2] + (cornerSides[at + 3] - cornerSides[at + 2]) * u;
+                    sides[pair] = above + (below - above) * v;
+                    sides[active[b] * lenses + active[a]] = -sides[pair];
+                }
             }
-        }
-
-        private Lens lensOf(int lens) {
-            return plan.settings.rig().lenses().get(lens).lens();
         }
     }
 }

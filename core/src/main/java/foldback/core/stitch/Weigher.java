@@ -54,13 +54,18 @@ final class Weigher {
                 .orElse(lens.frame().width() / 2.0);
     }
 
-    /** How far a direction is on lens i's side of the seam with lens j, radians; negative on the other side. */
-    double sideOf(int i, int j, double ti, double tj) {
+    /**
+     * How far a direction is on lens i's side of the seam with lens j, radians; negative on the other side.
+     *
+     * @param ti its angle from lens i's axis
+     * @param sines product of the sines of both angles
+     * @param cosines product of their cosines
+     */
+    double sideOf(int i, int j, double ti, double tj, double sines, double cosines) {
         double hi = halfField[i];
         double hj = halfField[j];
         double difference = tj / hj - ti / hi;
-        double sines = Math.sin(ti) * Math.sin(tj);
-        double cosine = sines < 1e-9 ? -1 : (axisCosine[i * count + j] - Math.cos(ti) * Math.cos(tj)) / sines;
+        double cosine = sines < 1e-9 ? -1 : (axisCosine[i * count + j] - cosines) / sines;
         double squared = 1 / (hi * hi) + 1 / (hj * hj) - 2 * Math.max(-1, Math.min(1, cosine)) / (hi * hj);
         // Two lenses that look the same way have no seam between them; any finite slope does.
         return difference / Math.sqrt(Math.max(squared, 1e-6));
@@ -79,13 +84,16 @@ final class Weigher {
     /**
      * Writes each lens's weight, in 256ths that sum to 256, or all 0 where no lens covers the place.
      *
+     * @param active the lenses that may count here; weights of others are left as they are
+     * @param actives how many of these
      * @param sides how far the place is on lens i's side of the seam with lens j, at i * count + j, radians, read
      * @param depth of the place inside each lens's usable picture, pixels, read; 0 or less is not covered
      */
-    void weigh(double[] sides, double[] depth, double[] raw, int[] weights) {
+    void weigh(int[] active, int actives, double[] sides, double[] depth, double[] raw, int[] weights) {
         double sum = 0;
         int best = -1;
-        for (int i = 0; i < count; i++) {
+        for (int a = 0; a < actives; a++) {
+            int i = active[a];
             raw[i] = 0;
             weights[i] = 0;
             if (depth[i] <= 0) {
@@ -93,7 +101,8 @@ final class Weigher {
             }
             // A trace is kept, so that the only lens at a place counts whole however near its rim.
             double weight = 1e-6 + smooth(depth[i] / rimFadePx[i]);
-            for (int j = 0; j < count; j++) {
+            for (int b = 0; b < actives; b++) {
+                int j = active[b];
                 if (j != i && depth[j] > 0) {
                     double width = ramp[i * count + j];
                     double side = sides[i * count + j];
@@ -110,7 +119,8 @@ final class Weigher {
             return;
         }
         int left = 256;
-        for (int i = 0; i < count; i++) {
+        for (int a = 0; a < actives; a++) {
+            int i = active[a];
             if (i != best && sum > 0) {
                 weights[i] = (int) Math.round(256 * raw[i] / sum);
                 left -= weights[i];

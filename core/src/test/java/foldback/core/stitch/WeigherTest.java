@@ -32,10 +32,10 @@ class WeigherTest {
     @Test
     void theSeamOfTwoOppositeLensesIsHalfWayAndDistancesAreAngles() {
         double right = Math.PI / 2;
-        assertThat(two.sideOf(0, 1, right, right)).isCloseTo(0, within(1e-12));
+        assertThat(sideOf(0, 1, right, right)).isCloseTo(0, within(1e-12));
         double off = Math.toRadians(4);
-        assertThat(two.sideOf(0, 1, right - off, right + off)).isCloseTo(off, within(1e-9));
-        assertThat(two.sideOf(1, 0, right + off, right - off)).isCloseTo(-off, within(1e-9));
+        assertThat(sideOf(0, 1, right - off, right + off)).isCloseTo(off, within(1e-9));
+        assertThat(sideOf(1, 0, right + off, right - off)).isCloseTo(-off, within(1e-9));
     }
 
     @Test
@@ -46,9 +46,19 @@ class WeigherTest {
         assertThat(two.rampBetween(0, 1)).isEqualTo(FEATHER);
     }
 
+    private double sideOf(int i, int j, double ti, double tj) {
+        return two.sideOf(i, j, ti, tj, Math.sin(ti) * Math.sin(tj), Math.cos(ti) * Math.cos(tj));
+    }
+
     private int[] weigh(double side, double depthA, double depthB) {
         int[] weights = new int[2];
-        two.weigh(new double[] {0, side, -side, 0}, new double[] {depthA, depthB}, new double[2], weights);
+        two.weigh(
+                new int[] {0, 1},
+                2,
+                new double[] {0, side, -side, 0},
+                new double[] {depthA, depthB},
+                new double[2],
+                weights);
         return weights;
     }
 }

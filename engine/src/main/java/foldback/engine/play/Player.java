@@ -14,6 +14,7 @@ import foldback.engine.proxy.Proxy;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import foldback.media.MediaException;
+import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.proxy.PlayWriter;
 import foldback.media.proxy.ProxyStream;
 import java.io.IOException;
@@ -23,10 +24,13 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 
 /** Stitches frame after frame from proxies and gives out a film while it is made. */
 public final class Player {
     private static final long KEPT_BYTES = 64L << 20;
+    private static final double LEAD_SECONDS = 1.5;
+
     private final Proxies proxies;
     private final int threads;
 
@@ -106,7 +110,9 @@ public final class Player {
                 sources.add(new Source(
                         small.get(i), plan.halvings().get(i), request.span().from()));
             }
+            long begun = System.nanoTime();
             for (long n = 0; n < frames; n++) {
+                waitUntil(begun + (long) (1e9 * (n / recipe.rate().perSecond() - LEAD_SECONDS)));
                 double time = request.span().from() + n * step;
                 List<Frame> pictures = new ArrayList<>();
                 for (Source each : sources) {
@@ -126,6 +132,14 @@ public final class Player {
         }
     }
 
+    /** Who plays gets no more than a lead: the machine is also needed to show it, and an edit makes the rest worthless. */
+    private static void waitUntil(long nanoTime) throws InterruptedException {
+        long left = nanoTime - System.nanoTime();
+        if (left > 0) {
+            TimeUnit.NANOSECONDS.sleep(left);
+        }
+    }
+
     /** One lens's pictures in order. */
     private static final class Source implements AutoCloseable {
         private final TakeClip clip;
@@ -136,14 +150,22 @@ public final class Player {
         private Frame picture;
 
         Source(Proxy proxy, int halvings, double from) throws IOException {
-            this.clip = proxy.clip();
-            this.halvings = halvings;
-            this.stream = new ProxyStream(proxy.pictures(), proxy.video(), clip.frameAt(from));
-            this.whole = Frame.allocate(
-                    proxy.video().format(),
-                    proxy.video().tags(),
-                    proxy.video().width(),
-                    proxy.video().height());
+            clip = proxy.clip();
+            MediaInfo.Video video = proxy.video();
+            // The decoder's own scaling spares most of the way through its pipe.
+            int scaled = 0;
+            while (scaled < halvings && divides(video, 4 << scaled)) {
+                scaled++;
+            }
+            this.halvings = halvings - scaled;
+            int width = video.width() >> scaled;
+            int height = video.height() >> scaled;
+            stream = new ProxyStream(proxy.pictures(), video, clip.frameAt(from), width, height);
+            whole = Frame.allocate(video.format(), video.tags(), width, height);
+        }
+
+        private boolean divides(MediaInfo.Video video, int by) {
+            return video.width() % (by * clip.across()) == 0 && video.height() % (by * clip.down()) == 0;
         }
 
         Frame at(double time) throws IOException {

@@ -7,12 +7,15 @@ import foldback.core.balance.PatchPair;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
+import foldback.core.recipe.Balance;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
 import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.StitchSettings;
 import foldback.core.stitch.Stitcher;
+import foldback.core.tone.LensLight;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.proxy.Proxies;
@@ -41,8 +44,12 @@ public final class Previewer implements AutoCloseable {
             Caffeine.newBuilder().maximumSize(PLANS).build();
     private final Cache<PatchKey, List<PatchPair>> patches =
             Caffeine.newBuilder().maximumSize(256).build();
+    private final Cache<LightKey, List<LensLight>> lights =
+            Caffeine.newBuilder().maximumSize(PLANS).build();
     private final ExecutorService executor;
     private final int threads;
+
+    private record LightKey(List<String> slots, Balance balance, List<RecipePlan.Source> sources) {}
 
     private record PatchKey(Rig rig, double meeting, List<String> clips, List<Integer> frames) {}
 
@@ -83,9 +90,12 @@ public final class Previewer implements AutoCloseable {
         });
         ColourTags tags = sizes.get(0).tags().sitedLeft();
         Frame out = Frame.allocate(PixelFormat.YUV420_8, tags, canvas.width(), canvas.height());
+        List<String> slots = recipe.rig().lenses().stream().map(RigLens::slot).toList();
         Stitcher stitcher = new Stitcher(
                 plans.get(plan.settings(), StitchPlan::compile),
-                RecipePlan.lights(recipe, sizes, PixelFormat.YUV420_8, tags),
+                lights.get(
+                        new LightKey(slots, recipe.balance(), sizes),
+                        key -> RecipePlan.lights(recipe, key.sources(), PixelFormat.YUV420_8, tags)),
                 Kernel.QUICK);
         stitcher.stitch(sources, out, executor, threads);
         return new Picture(out, fromProxies);

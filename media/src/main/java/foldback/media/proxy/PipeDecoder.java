@@ -21,11 +21,19 @@ final class PipeDecoder implements AutoCloseable {
     }
 
     PipeDecoder(MediaInfo.Video video) throws IOException {
-        Arguments arguments = Arguments.ffmpeg()
-                .add("-threads", "1", "-f", "h264", "-i", "pipe:0", "-vsync", "passthrough")
-                .add("-pix_fmt", video.decodeFormat(), "-f", "rawvideo", "pipe:1");
+        this(video, video.width(), video.height());
+    }
+
+    /** Scales what it gives, every pixel the mean of those it stands for. */
+    PipeDecoder(MediaInfo.Video video, int width, int height) throws IOException {
+        Arguments arguments =
+                Arguments.ffmpeg().add("-threads", "1", "-f", "h264", "-i", "pipe:0", "-vsync", "passthrough");
+        if (width != video.width() || height != video.height()) {
+            arguments.add("-vf", "scale=" + width + ":" + height + ":flags=area");
+        }
+        arguments.add("-pix_fmt", video.decodeFormat(), "-f", "rawvideo", "pipe:1");
         child = Children.start(0, arguments.list());
-        raw = new RawFrames(video.format().frameBytes(video.width(), video.height()));
+        raw = new RawFrames(video.format().frameBytes(width, height));
     }
 
     /** Feeds all that it will get, beside the reading: it takes no more while nobody takes what it gives. */

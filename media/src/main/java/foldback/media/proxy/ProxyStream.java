@@ -15,11 +15,14 @@ public final class ProxyStream implements AutoCloseable {
      *
      * @param video the proxy's stream
      * @param first the first picture that will be asked for
+     * @param width of the frames that are given
+     * @param height of the frames that are given
      */
-    public ProxyStream(PictureIndex pictures, MediaInfo.Video video, int first) throws IOException {
+    public ProxyStream(PictureIndex pictures, MediaInfo.Video video, int first, int width, int height)
+            throws IOException {
         int key = pictures.keyBefore(first);
         next = key;
-        decoder = new PipeDecoder(video);
+        decoder = new PipeDecoder(video, width, height);
         decoder.feed(input -> feed(pictures, key, input));
     }
 

@@ -1,4 +1,5 @@
 export const EDGE = 10;
+const LETTER = 9;
 
 const colour = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
@@ -27,15 +28,19 @@ export function sharp(canvas) {
 export function drawBars(canvas, bars, span) {
   const { g, width, height } = sharp(canvas);
   const gap = (height - 8) / bars.length;
+  // Many lenses leave no room for their letters; the finer lanes have them.
+  const letters = gap >= LETTER;
   g.font = "600 10px Archivo";
   bars.forEach((bar, i) => {
     const y = 4 + gap * (i + 0.5);
-    const from = timeToX(bar.from, span, width);
-    const to = timeToX(bar.to, span, width);
+    const from = Math.max(EDGE, timeToX(bar.from, span, width)) + (letters ? 20 : 0);
+    const to = Math.min(width - EDGE, timeToX(bar.to, span, width));
     g.fillStyle = colour("--edge");
-    g.fillRect(from + 20, y - 1.5, to - from - 20, 3);
-    g.fillStyle = colour("--ink");
-    g.fillText(bar.label, from + 6, y + 3.5);
+    g.fillRect(from, y - 1.5, to - from, Math.min(3, gap - 1));
+    if (letters) {
+      g.fillStyle = colour("--ink");
+      g.fillText(bar.label, from - 14, y + 3.5);
+    }
   });
 }
 

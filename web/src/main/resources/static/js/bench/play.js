@@ -101,23 +101,35 @@ export class Play {
 
   /** Shows each frame as it is due, and the rate that is reached. */
   follow(run) {
-    let shown = 0;
+    const { video } = this;
+    const shown = () => {
+      const quality = video.getVideoPlaybackQuality();
+      return quality.totalVideoFrames - quality.droppedVideoFrames;
+    };
+    const over = () => run.signal.aborted || !this.playing;
+    let before = shown();
     let since = performance.now();
-    const frame = (now, data) => {
-      if (run.signal.aborted || !this.playing) {
+    const frame = (now, { mediaTime }) => {
+      if (!over()) {
+        this.store.followFilm(video, this.from + mediaTime * this.speed);
+        video.requestVideoFrameCallback(frame);
+      }
+    };
+    video.requestVideoFrameCallback(frame);
+    // A browser reports frames only when it draws the page for another reason: asking for each drawing gives one.
+    const draw = (now) => {
+      if (over()) {
         return;
       }
-      shown++;
       if (now - since >= RATE_EVERY_MS) {
-        this.rate = (1000 * shown) / (now - since);
+        this.rate = (1000 * (shown() - before)) / (now - since);
         this.tell();
-        shown = 0;
+        before = shown();
         since = now;
       }
-      this.store.followFilm(this.video, this.from + data.mediaTime * this.speed);
-      this.video.requestVideoFrameCallback(frame);
+      requestAnimationFrame(draw);
     };
-    this.video.requestVideoFrameCallback(frame);
+    requestAnimationFrame(draw);
   }
 
   tell() {

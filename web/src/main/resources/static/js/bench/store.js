@@ -26,9 +26,10 @@ export class Store extends EventTarget {
   }
 
   accept(kept) {
+    const before = this.kept;
     this.kept = kept;
     this.draft = {};
-    this.range ??= { from: kept.from, to: kept.to };
+    this.range = this.rangeIn(before, kept);
     this.time = Math.max(kept.from, Math.min(this.lastTime(), this.time));
     this.dispatchEvent(new Event("kept"));
   }
@@ -36,6 +37,16 @@ export class Store extends EventTarget {
   /** A section of the recipe as it shows now. */
   section(name) {
     return this.draft[name] ?? this.kept.recipe[name];
+  }
+
+  /** The range of a take whose span changed: the whole stays the whole, a part stays where the new span still has it. */
+  rangeIn(before, kept) {
+    const whole = { from: kept.from, to: kept.to };
+    if (!this.range || (this.range.from <= before.from && this.range.to >= before.to)) {
+      return whole;
+    }
+    const part = { from: Math.max(kept.from, this.range.from), to: Math.min(kept.to, this.range.to) };
+    return part.to > part.from ? part : whole;
   }
 
   lastTime() {

@@ -38,7 +38,7 @@ export class SpherePane {
   refresh() {
     if (this.store.film && this.pane.held === undefined) {
       const full = this.fullWidth();
-      this.surface.show(this.store.film, { width: full, height: full / 2 });
+      this.surface.showFilm(this.store.film, { width: full, height: full / 2 });
       this.pane.says(`playing, ${this.store.film.videoWidth} x ${this.store.film.videoHeight}`);
       return;
     }
@@ -55,7 +55,7 @@ export class SpherePane {
     const dragged = Object.keys(this.store.draft).length > 0;
     const width = dragged ? PREVIEW_WIDTH : shown > PREVIEW_WIDTH * 1.4 ? full : PREVIEW_WIDTH;
     const picture = await this.store.sphere(width, signal, this.pane.time());
-    if (picture) {
+    if (picture && (!this.store.film || this.pane.held !== undefined)) {
       this.host.dataset.shown = String(Number(this.host.dataset.shown ?? 0) + 1);
       this.shownWidth = width;
       this.from = picture.from;

@@ -9,6 +9,7 @@ export class Surface {
     host.append(this.canvas);
     this.size = { width: 2, height: 1 };
     this.bitmap = null;
+    this.film = null;
     this.scale = 0;
     this.x = 0;
     this.y = 0;
@@ -23,9 +24,37 @@ export class Surface {
   }
 
   show(bitmap, size) {
+    this.letGo();
     this.bitmap = bitmap;
     this.size = size ?? { width: bitmap.width, height: bitmap.height };
     this.draw();
+  }
+
+  /**
+   * Shows a film. The browser itself shows its frames below the canvas, which is much quicker than drawing them; a second surface
+   * with the same film has to draw.
+   */
+  showFilm(video, size) {
+    const begins = this.bitmap !== video;
+    this.bitmap = video;
+    this.size = size;
+    if (!video.isConnected || video.parentElement === document.body) {
+      video.className = "film";
+      this.host.prepend(video);
+      this.film = video;
+    }
+    if (begins || !this.film) {
+      this.draw();
+    }
+  }
+
+  letGo() {
+    this.film?.remove();
+    this.film = null;
+  }
+
+  placeFilm(o) {
+    Object.assign(this.film.style, { width: `${o.width}px`, height: `${o.height}px`, transform: `translate(${o.x}px, ${o.y}px)` });
   }
 
   fitScale() {
@@ -66,10 +95,14 @@ export class Surface {
     g.clearRect(0, 0, width, height);
     if (this.bitmap) {
       const o = this.origin();
-      g.imageSmoothingEnabled = o.scale < 3;
-      // A film is gone before its smoothing is seen.
-      g.imageSmoothingQuality = this.bitmap instanceof HTMLVideoElement ? "low" : "high";
-      g.drawImage(this.bitmap, o.x, o.y, o.width, o.height);
+      if (this.film) {
+        this.placeFilm(o);
+      } else {
+        g.imageSmoothingEnabled = o.scale < 3;
+        // A film is gone before its smoothing is seen.
+        g.imageSmoothingQuality = this.bitmap instanceof HTMLVideoElement ? "low" : "high";
+        g.drawImage(this.bitmap, o.x, o.y, o.width, o.height);
+      }
       this.overlay(g, o);
       this.onDraw(Math.round(o.scale * 100 * ratio));
     }
@@ -111,6 +144,11 @@ export class Surface {
   }
 
   close() {
+    if (this.film) {
+      // A film that leaves the page stops; it waits aside until another pane takes it.
+      document.body.append(this.film);
+      this.film = null;
+    }
     this.watch.disconnect();
     this.canvas.remove();
   }
