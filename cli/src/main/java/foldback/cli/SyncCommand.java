@@ -75,13 +75,17 @@ final class SyncCommand implements Callable<Integer> {
             for (int i = 0; i < files.size(); i++) {
                 String at = result.unplaced().contains(i)
                         ? "not placed"
-                        : String.format(Locale.ROOT, "%.4f s", result.offsets()[i]);
+                        : String.format(Locale.ROOT, "%.4f s%s", result.offsets()[i], drift(result.driftPpm()[i]));
                 out.println(files.get(i).getFileName() + ": " + at);
             }
             out.println(result.evidence().verdict().word() + ": "
                     + result.evidence().reason());
         }
         out.flush();
+    }
+
+    private static String drift(double ppm) {
+        return ppm == 0 ? "" : String.format(Locale.ROOT, ", its clock %.2f ppm off", ppm);
     }
 
     private ObjectNode document(SyncResult result) {
@@ -93,6 +97,10 @@ final class SyncCommand implements Callable<Integer> {
                 clip.putNull("offset_seconds");
             } else {
                 clip.put("offset_seconds", Math.round(result.offsets()[i] * 1e6) / 1e6);
+                if (Double.isFinite(result.driftSigmaPpm()[i])) {
+                    clip.put("drift_ppm", round(result.driftPpm()[i]))
+                            .put("drift_sigma_ppm", round(result.driftSigmaPpm()[i]));
+                }
             }
         }
         root.put("verdict", result.evidence().verdict().word())
@@ -103,6 +111,8 @@ final class SyncCommand implements Callable<Integer> {
             ObjectNode node = evidence.withArray("pairs").addObject();
             node.put("first", pair.first())
                     .put("second", pair.second())
+                    .put("clue", pair.clue().name().toLowerCase(Locale.ROOT))
+                    .put("at_seconds", round(pair.atSeconds()))
                     .put("lag_seconds", Math.round(pair.lagSeconds() * 1e6) / 1e6)
                     .put("height", round(pair.height()))
                     .put("rival", round(pair.rival()))

@@ -2,9 +2,9 @@ package foldback.gauge;
 
 import foldback.core.run.Run;
 import foldback.core.sound.SoundTrack;
-import foldback.core.sync.SoundAligner;
 import foldback.core.sync.SyncResult;
 import foldback.core.sync.SyncSettings;
+import foldback.core.sync.sound.SoundAligner;
 import foldback.engine.sync.Sounds;
 import java.util.List;
 import java.util.Locale;

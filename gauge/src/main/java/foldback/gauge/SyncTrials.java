@@ -3,12 +3,12 @@ package foldback.gauge;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
 import foldback.core.sound.SoundTrack;
-import foldback.core.sync.SoundAligner;
 import foldback.core.sync.SyncResult;
 import foldback.core.sync.SyncSettings;
+import foldback.core.sync.sound.SoundAligner;
 import foldback.engine.sync.Sounds;
 import foldback.media.sound.SoundReader;
-import foldback.sim.film.SoundScape;
+import foldback.sim.sound.SoundScape;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -19,115 +19,152 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.SplittableRandom;
 import java.util.function.Consumer;
+import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 
-/**
- * Sync on simulated takes: two to four recorders in wind, one of them muffled, sometimes claps, sometimes only steps and
- * water; in every fourth trial one recorder stands elsewhere. The sound's truth is the start less the way of the sound.
- */
+/** Sync by sound on simulated takes of every kind of {@link SyncScene}, thirty of each and 45 with a stranger. */
 final class SyncTrials {
-    static final int TRIALS = 200;
-    private static final double SPEED_OF_SOUND = 343;
-    private static final double SURE_ERROR = 0.002;
+    private static final int EACH = 30;
+    private static final int STRANGERS = 45;
+
     /** A third of a frame at 25 frames a second: a sure result beyond is a false one. */
     private static final double FALSE_ERROR = 1 / 75.0;
 
     private SyncTrials() {}
 
-    private record Outcome(boolean stranger, Verdict verdict, double error, boolean strangerPlaced) {}
+    private record Outcome(
+            SyncScene.Kind kind,
+            Verdict verdict,
+            double soundError,
+            double pictureError,
+            double driftError,
+            double seconds) {}
 
-    /** The figures, and a line for each trial that missed something. */
+    /** The figures; a line for each kind, and for each trial that missed something. */
     static List<Figure> measure(Consumer<String> news) throws IOException {
         Path folder = Files.createTempDirectory("foldback-sync");
-        List<Outcome> outcomes = IntStream.range(0, TRIALS)
-                .mapToObj(n -> trial(n, folder.resolve("sound.wav"), news))
-                .toList();
-        Files.deleteIfExists(folder.resolve("sound.wav"));
+        List<Outcome> outcomes = new ArrayList<>();
+        for (SyncScene.Kind kind : SyncScene.Kind.values()) {
+            List<Outcome> own = IntStream.range(0, kind == SyncScene.Kind.STRANGER ? STRANGERS : EACH)
+                    .parallel()
+                    .mapToObj(n ->
+                            trial(SyncScene.make(kind, n + EACH * kind.ordinal()), n, folder.resolve(n + ".wav"), news))
+                    .toList();
+            outcomes.addAll(own);
+            news.accept(line(kind, own));
+        }
         Files.deleteIfExists(folder);
-        List<Outcome> solvable = outcomes.stream().filter(o -> !o.stranger()).toList();
-        List<Outcome> sure =
-                outcomes.stream().filter(o -> o.verdict() == Verdict.SURE).toList();
-        double worst = sure.stream().mapToDouble(Outcome::error).max().orElse(0);
-        long falseSures = sure.stream()
-                .filter(o -> o.stranger() || o.error() > FALSE_ERROR)
-                .count();
-        double share = 100.0
-                * solvable.stream().filter(o -> o.verdict() == Verdict.SURE).count()
-                / solvable.size();
-        long strangers = outcomes.size() - solvable.size();
-        long placed = outcomes.stream().filter(Outcome::strangerPlaced).count();
-        news.accept(String.format(
-                Locale.ROOT, "%d trials, %d with a stranger; strangers placed: %d", TRIALS, strangers, placed));
-        return List.of(
-                new Figure(
-                        "sync: largest error of a sure trial",
-                        1000 * worst,
-                        "ms",
-                        Figure.Bar.AT_MOST,
-                        1000 * SURE_ERROR),
-                new Figure("sync: sure of the solvable trials", share, "%", Figure.Bar.AT_LEAST, 90),
-                new Figure("sync: false sures", falseSures, "", Figure.Bar.AT_MOST, 0));
+        return figures(outcomes);
     }
 
-    private static Outcome trial(int number, Path file, Consumer<String> news) {
-        SplittableRandom random = new SplittableRandom(7000 + number);
-        boolean stranger = number % 4 == 3;
-        int recorders = 2 + random.nextInt(3);
-        double spread = 20 * random.nextDouble();
-        int claps = random.nextDouble() < 0.6 ? 1 + random.nextInt(3) : 0;
-        double common = spread + 6 + 14 * random.nextDouble();
-        Double[] at = new Double[claps];
-        for (int i = 0; i < claps; i++) {
-            at[i] = spread + 0.5 + (common - spread - 1) * random.nextDouble();
-        }
-        double wind = 0.05 + 0.25 * random.nextDouble();
-        SoundScape here = new SoundScape(List.of(at), 0.5, 0.05, 0.018, wind, number);
-        SoundScape elsewhere =
-                new SoundScape(List.of(at.length > 0 ? at[0] + 0.7 : 1.0), 0.5, 0.05, 0.018, wind, 90000 + number);
-        int muffled = random.nextInt(recorders);
+    private static String line(SyncScene.Kind kind, List<Outcome> own) {
+        return String.format(
+                Locale.ROOT,
+                "%s: %d sure, %d check, %d unsettled; to the sound 95%% %.2f ms, worst %.2f ms; to the picture worst %.2f ms; drift worst %.2f ppm",
+                kind,
+                count(own, Verdict.SURE),
+                count(own, Verdict.CHECK),
+                count(own, Verdict.UNSETTLED),
+                1000 * percentile(own.stream().mapToDouble(Outcome::soundError), 0.95),
+                1000 * percentile(own.stream().mapToDouble(Outcome::soundError), 1),
+                1000 * percentile(own.stream().mapToDouble(Outcome::pictureError), 1),
+                percentile(own.stream().mapToDouble(Outcome::driftError), 1));
+    }
+
+    private static long count(List<Outcome> outcomes, Verdict verdict) {
+        return outcomes.stream().filter(o -> o.verdict() == verdict).count();
+    }
+
+    private static double percentile(DoubleStream values, double share) {
+        double[] sorted = values.filter(v -> !Double.isNaN(v)).sorted().toArray();
+        return sorted.length == 0 ? 0 : sorted[(int) Math.min(sorted.length - 1, Math.floor(share * sorted.length))];
+    }
+
+    private static List<Figure> figures(List<Outcome> outcomes) {
+        List<Outcome> solvable =
+                outcomes.stream().filter(o -> o.kind().solvable).toList();
+        List<Outcome> plain =
+                solvable.stream().filter(o -> o.kind() != SyncScene.Kind.WIND).toList();
+        List<Outcome> wind =
+                outcomes.stream().filter(o -> o.kind() == SyncScene.Kind.WIND).toList();
+        long falseSures = outcomes.stream()
+                .filter(o -> o.verdict() == Verdict.SURE)
+                .filter(o -> !o.kind().solvable || o.soundError() > FALSE_ERROR)
+                .count();
+        double refused = 100.0 * count(solvable, Verdict.UNSETTLED) / solvable.size();
+        return List.of(
+                atMost(
+                        "sync: error to the sound, 95%, all but wind",
+                        1000 * percentile(plain.stream().mapToDouble(Outcome::soundError), 0.95), "ms", 0.5),
+                atMost(
+                        "sync: error to the sound, 95%, wind only",
+                        1000 * percentile(wind.stream().mapToDouble(Outcome::soundError), 0.95), "ms", 5),
+                atMost(
+                        "sync: error to the picture, 95%",
+                        1000 * percentile(solvable.stream().mapToDouble(Outcome::pictureError), 0.95), "ms", 3),
+                atMost(
+                        "sync: error of the drift over ten minutes",
+                        percentile(
+                                outcomes.stream()
+                                        .filter(o -> o.seconds() >= 600)
+                                        .mapToDouble(Outcome::driftError),
+                                1),
+                        "ppm",
+                        1),
+                atMost("sync: false sures", falseSures, "", 0),
+                atMost("sync: unsettled of the solvable", refused, "%", 3),
+                new Figure(
+                        "sync: sure of the solvable",
+                        100.0 * count(solvable, Verdict.SURE) / solvable.size(),
+                        "%",
+                        Figure.Bar.AT_LEAST,
+                        90));
+    }
+
+    private static Figure atMost(String name, double value, String unit, double bar) {
+        return new Figure(name, value, unit, Figure.Bar.AT_MOST, bar);
+    }
+
+    private static Outcome trial(SyncScene scene, int number, Path file, Consumer<String> news) {
         List<Optional<SoundTrack>> tracks = new ArrayList<>();
-        double[] truth = new double[recorders];
-        for (int i = 0; i < recorders; i++) {
-            double start = spread * random.nextDouble();
-            double end = common + random.nextDouble();
-            double distance = 0.5 + 3 * random.nextDouble();
-            truth[i] = start - distance / SPEED_OF_SOUND;
-            boolean away = stranger && i == recorders - 1;
-            short[] samples = (away ? elsewhere : here)
-                    .record(
-                            start,
-                            end - start,
-                            distance,
-                            i == muffled ? 0.6 + 0.3 * random.nextDouble() : 0,
-                            number * 10L + i);
-            tracks.add(Optional.of(decoded(samples, file)));
+        for (int i = 0; i < scene.microphones().size(); i++) {
+            tracks.add(i == scene.silent() ? Optional.empty() : Optional.of(decoded(scene.recorded(i), file)));
         }
         SyncResult result = SoundAligner.align(tracks, SyncSettings.defaults(), Run.QUIET);
-        double error = 0;
-        for (int i = 1; i < recorders - (stranger ? 1 : 0); i++) {
-            if (!result.unplaced().contains(i)) {
-                error = Math.max(error, Math.abs(result.offsets()[i] - (truth[i] - truth[0])));
+        double sound = 0;
+        double picture = 0;
+        double drift = 0;
+        for (int i = 1; i < scene.microphones().size(); i++) {
+            if (i != scene.stranger() && !result.unplaced().contains(i)) {
+                double offset = result.offsets()[i];
+                sound = Math.max(sound, Math.abs(offset - scene.soundOffset(i)));
+                picture = Math.max(picture, Math.abs(offset - scene.pictureOffset(i)));
+                drift = Math.max(drift, Math.abs(result.driftPpm()[i] - scene.driftPpm(i)));
             }
         }
         Verdict verdict = result.evidence().verdict();
-        if (stranger == (verdict == Verdict.SURE) || verdict == Verdict.SURE && error > SURE_ERROR) {
+        Outcome outcome = new Outcome(
+                scene.kind(),
+                verdict,
+                sound,
+                picture,
+                drift,
+                scene.microphones().get(0).seconds());
+        boolean missed = scene.kind().solvable ? verdict != Verdict.SURE || sound > 0.0005 : verdict == Verdict.SURE;
+        if (missed) {
             news.accept(String.format(
                     Locale.ROOT,
-                    "trial %d: %d recorders%s, %d claps, wind %.2f: %s, error %.2f ms; %s; %s",
+                    "  %s %d: %d recorders, %s, error %.2f ms; %s; %s",
+                    scene.kind(),
                     number,
-                    recorders,
-                    stranger ? ", one elsewhere" : "",
-                    claps,
-                    wind,
+                    scene.microphones().size(),
                     verdict.word(),
-                    1000 * error,
+                    1000 * sound,
                     result.evidence().reason(),
                     result.pairs()));
         }
-        boolean strangerPlaced = stranger && !result.unplaced().contains(recorders - 1) && recorders > 2;
-        return new Outcome(stranger, verdict, error, strangerPlaced);
+        return outcome;
     }
 
     /** The sound as the application reads it. */
@@ -144,6 +181,7 @@ final class SyncTrials {
                 .order(ByteOrder.LITTLE_ENDIAN)
                 .asShortBuffer()
                 .get(read);
+        file.toFile().delete();
         return new SoundTrack(read, Sounds.RATE, 0);
     }
 }

@@ -69,7 +69,8 @@ class ArchitectureTest {
                 .resideInAPackage("foldback.core..")
                 .should()
                 .onlyDependOnClassesThat()
-                .resideInAnyPackage("foldback.core..", "java.lang..", "java.util..", "java.nio", "org.jtransforms..")
+                .resideInAnyPackage(
+                        "foldback.core..", "java.lang..", "java.util..", "java.nio", "org.jtransforms..", "org.ejml..")
                 .check(CLASSES);
     }
 

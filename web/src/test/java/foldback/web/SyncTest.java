@@ -121,6 +121,33 @@ class SyncTest {
     }
 
     @Test
+    void aClipsClockIsShownAndForgottenWithADeclaration(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        Recipe demo = api.demoRecipe();
+        List<ClipRef> clips = List.of(demo.clips().get(0), demo.clips().get(1).withPlace(0.25, 40));
+        long take = api.freshTake(demo.withClips(clips, demo.sync()));
+        try (Browser browser = new Browser()) {
+            browser.driver.get(server.uri("/takes/" + take).toString());
+            browser.await(Duration.ofSeconds(40))
+                    .until(driver -> !driver.findElements(By.cssSelector("[data-stage=sync] button"))
+                            .isEmpty());
+            browser.driver
+                    .findElement(By.cssSelector("[data-stage=sync] button"))
+                    .click();
+            assertThat(browser.find("drift-B").getText()).contains("40.0 ppm slow");
+            browser.find("declare").click();
+            kept(browser, 2);
+        }
+        JsonNode clip = api.get("/api/takes/" + take)
+                .json()
+                .path("recipe")
+                .path("clips")
+                .get(1);
+        assertThat(clip.path("offset_seconds").asDouble()).isZero();
+        assertThat(clip.has("drift_ppm")).isFalse();
+    }
+
+    @Test
     void waveformsShowTheSoundAndSilenceOutsideIt(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         long take = unsynced(api, server);

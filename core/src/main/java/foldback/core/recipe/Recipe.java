@@ -68,6 +68,11 @@ public record Recipe(
         for (int i = 0; i < clips.size(); i++) {
             moved.add(clips.get(i).withOffset(offsets.get(i)));
         }
-        return new Recipe(rate, moved, changed, rig, rigSource, balance, seams, level);
+        return withClips(moved, changed);
+    }
+
+    /** The same with its clips elsewhere in the take. */
+    public Recipe withClips(List<ClipRef> placed, Sync changed) {
+        return new Recipe(rate, placed, changed, rig, rigSource, balance, seams, level);
     }
 }

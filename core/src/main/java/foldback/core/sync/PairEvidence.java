@@ -1,14 +1,18 @@
 package foldback.core.sync;
 
 /**
- * What the sound of two clips says of their offset.
+ * What one clue says of the offset of two clips.
  *
  * @param first number of a track
  * @param second number of another
+ * @param atSeconds clip time in the first at which the lag holds
  * @param lagSeconds clip time of an event in the first less that in the second
+ * @param sigmaSeconds standard error of the lag
+ * @param slope seconds by which the lag grows in a second of the first
+ * @param slopeSigma its standard error; infinite where the overlap is too short to tell
  * @param height of the peak over the correlation's noise, in standard deviations
- * @param rival what the next best peak reaches of it, 0 to 1
- * @param purest the largest share of a short window's sound that both clips have, 0 to 1
+ * @param rival how nearly another lag explains the same windows: 0 not at all, 1 as well
+ * @param purest the largest share of a short window's signal that both clips have, 0 to 1
  * @param witnesses short windows with a clear peak of their own
  * @param agreeing share of the witnesses that say the same lag
  * @param apartSeconds by how much the earlier and the later witnesses disagree; NaN where there are too few
@@ -17,7 +21,12 @@ package foldback.core.sync;
 public record PairEvidence(
         int first,
         int second,
+        Clue clue,
+        double atSeconds,
         double lagSeconds,
+        double sigmaSeconds,
+        double slope,
+        double slopeSigma,
         double height,
         double rival,
         double purest,
@@ -28,15 +37,43 @@ public record PairEvidence(
 
     PairEvidence withUsed(boolean now) {
         return new PairEvidence(
-                first, second, lagSeconds, height, rival, purest, witnesses, agreeing, apartSeconds, now);
+                first,
+                second,
+                clue,
+                atSeconds,
+                lagSeconds,
+                sigmaSeconds,
+                slope,
+                slopeSigma,
+                height,
+                rival,
+                purest,
+                witnesses,
+                agreeing,
+                apartSeconds,
+                now);
+    }
+
+    /** Whether it says something at all. */
+    boolean isUsable(SyncSettings settings) {
+        boolean many = height >= settings.checkHeight() && witnesses >= settings.leastWitnesses();
+        boolean heard = purest >= settings.heardShare() && (witnesses >= 2 || height >= settings.checkHeight());
+        return rival <= settings.mostRival() && agreeing >= settings.leastAgreeing() && (many || heard);
     }
 
     /** Whether it can be believed without another. */
-    boolean isFirm(SyncSettings settings) {
-        boolean many = witnesses >= settings.leastWitnesses()
+    public boolean isFirm(SyncSettings settings) {
+        boolean many = height >= settings.sureHeight()
+                && witnesses >= settings.leastWitnesses()
                 && agreeing >= settings.leastAgreeing()
                 && apartSeconds <= settings.agreeSeconds();
         boolean plain = purest >= settings.plainShare() && agreeing >= settings.leastAgreeing();
-        return height >= settings.sureHeight() && rival <= settings.mostRival() && (many || plain);
+        return rival <= settings.mostRival() && (many || plain);
+    }
+
+    /** By how much it disagrees with offsets and drifts: an event at its clip times is one in take time, seconds. */
+    double residual(double[] offsets, double[] drifts) {
+        double there = atSeconds - lagSeconds;
+        return offsets[second] + there * (1 + drifts[second]) - offsets[first] - atSeconds * (1 + drifts[first]);
     }
 }

@@ -17,6 +17,7 @@ final class ClipJson {
                 fields.text("file"),
                 fields.text("sha256"),
                 fields.number("offset_seconds"),
+                fields.has("drift_ppm") ? fields.number("drift_ppm", -1000, 1000) : 0,
                 fields.has("area") ? Optional.of(readArea(fields.object("area"))) : Optional.empty());
     }
 
@@ -35,6 +36,9 @@ final class ClipJson {
                 .put("file", clip.file())
                 .put("sha256", clip.sha256())
                 .put("offset_seconds", clip.offsetSeconds());
+        if (clip.driftPpm() != 0) {
+            node.put("drift_ppm", clip.driftPpm());
+        }
         clip.area()
                 .ifPresent(area -> node.putObject("area")
                         .put("left_px", area.left())

@@ -80,8 +80,7 @@ public final class Player {
                 .map(clip -> new PlayWriter.Sound(
                         clip.file(),
                         clip.index().pts()[0]
-                                + request.span().from()
-                                - clip.ref().offsetSeconds(),
+                                + clip.ref().clipTime(request.span().from()),
                         request.span().seconds(),
                         request.speed()));
     }

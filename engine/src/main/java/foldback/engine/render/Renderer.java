@@ -143,7 +143,8 @@ public final class Renderer {
                 Joiner.cutSound(
                         clip.file(),
                         clip.index().pts()[0],
-                        job.span().from() - ref.offsetSeconds(),
+                        ref.clipTime(job.span().from()),
+                        ref.secondInTake(),
                         job.recipe().rate().secondsOf(job.frames()),
                         file);
                 sound = Optional.of(file);

@@ -1,13 +1,14 @@
 package foldback.engine.sync;
 
+import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Sync;
 import foldback.core.recipe.SyncMeasure;
 import foldback.core.run.Run;
 import foldback.core.sound.SoundTrack;
-import foldback.core.sync.SoundAligner;
 import foldback.core.sync.SyncResult;
 import foldback.core.sync.SyncSettings;
+import foldback.core.sync.sound.SoundAligner;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import java.util.ArrayList;
@@ -49,10 +50,12 @@ public final class TakeSync {
         take.clips().forEach(clip -> files.putIfAbsent(clip.ref().sha256(), clip));
         List<String> order = List.copyOf(files.keySet());
         SyncResult result = measure(List.copyOf(files.values()), sounds, run);
-        List<Double> offsets = recipe.clips().stream()
+        List<ClipRef> placed = recipe.clips().stream()
                 .map(clip -> {
                     int file = order.indexOf(clip.sha256());
-                    return result.unplaced().contains(file) ? clip.offsetSeconds() : rounded(result.offsets()[file]);
+                    return result.unplaced().contains(file)
+                            ? clip
+                            : clip.withPlace(rounded(result.offsets()[file]), rounded(result.driftPpm()[file]));
                 })
                 .toList();
         SyncMeasure measure = new SyncMeasure(
@@ -60,11 +63,11 @@ public final class TakeSync {
                 result.evidence().verdict(),
                 result.evidence().reason(),
                 result.residualSeconds());
-        return recipe.withOffsets(offsets, new Sync(Sync.Source.SOUND, Optional.of(measure)));
+        return recipe.withClips(placed, new Sync(Sync.Source.SOUND, Optional.of(measure)));
     }
 
-    /** To microseconds, far below what sound can tell. */
-    private static double rounded(double seconds) {
-        return Math.round(seconds * 1e6) / 1e6;
+    /** To six digits: microseconds and millionths of a ppm are far below what sound can tell. */
+    private static double rounded(double value) {
+        return Math.round(value * 1e6) / 1e6;
     }
 }

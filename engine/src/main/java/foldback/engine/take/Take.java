@@ -61,7 +61,7 @@ public record Take(List<TakeClip> clips) {
         Map<String, List<Integer>> files = new LinkedHashMap<>();
         for (int i = 0; i < clips.size(); i++) {
             ClipRef ref = clips.get(i).ref();
-            files.computeIfAbsent(ref.sha256() + ref.offsetSeconds(), key -> new ArrayList<>())
+            files.computeIfAbsent(ref.sha256() + ref.offsetSeconds() + " " + ref.driftPpm(), key -> new ArrayList<>())
                     .add(i);
         }
         return List.copyOf(files.values());

@@ -76,11 +76,11 @@ public record TakeClip(ClipRef ref, Path file, MediaInfo info, FrameIndex index)
 
     /** The take time in which it has frames. */
     public TimeSpan span() {
-        return new TimeSpan(ref.offsetSeconds(), ref.offsetSeconds() + index.duration());
+        return new TimeSpan(ref.offsetSeconds(), ref.takeTime(index.duration()));
     }
 
     /** The frame shown at a take time: the nearest by timestamp, a tie going to the earlier. */
     public int frameAt(double takeSeconds) {
-        return index.nearest(takeSeconds - ref.offsetSeconds());
+        return index.nearest(ref.clipTime(takeSeconds));
     }
 }

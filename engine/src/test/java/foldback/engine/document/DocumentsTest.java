@@ -3,11 +3,14 @@ package foldback.engine.document;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import foldback.core.recipe.ClipRef;
+import foldback.core.recipe.Recipe;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
 import foldback.engine.DemoTake;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -29,6 +32,16 @@ class DocumentsTest {
             String text = RigJson.writeCard(rig);
             assertThat(RigJson.writeCard(RigJson.readCard(text))).isEqualTo(text);
         }
+    }
+
+    @Test
+    void aClipsClockComesBack() throws Exception {
+        Recipe recipe = DemoTake.recipe();
+        List<ClipRef> clips =
+                recipe.clips().stream().map(clip -> clip.withPlace(1.5, -12.25)).toList();
+        Recipe slow = recipe.withClips(clips, recipe.sync());
+        assertThat(RecipeJson.read(RecipeJson.write(slow)).clips()).isEqualTo(clips);
+        assertThat(RecipeJson.write(recipe)).doesNotContain("drift_ppm");
     }
 
     @Test
@@ -58,6 +71,7 @@ class DocumentsTest {
             "model" : "fisheye"   | "model" : "cube"      | 'recipe.rig.lenses[0].model' must be one of
             "radius_px" : 948.0   | "radius_px" : -4      | 'recipe.rig.lenses[0].circle.radius_px' must be 1 to 64000: -4
             "slot" : "A"          | "slot" : "B"          | two clips are in slot 'B'
+            "offset_seconds" : 0.0 | "offset_seconds" : 0.0, "drift_ppm" : 5000 | drift_ppm' must be -1000 to 1000: 5000
             """)
     void whatIsWrongIsNamed(String right, String wrong, String message) throws Exception {
         String text = RecipeJson.write(DemoTake.recipe());

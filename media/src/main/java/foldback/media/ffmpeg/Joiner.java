@@ -22,11 +22,14 @@ public final class Joiner {
      * Encodes a span of a clip's first sound stream as AAC, 48 kHz, cut to the sample and silent outside the clip.
      *
      * @param videoStart where the clip's first frame lies in the file's time, seconds
-     * @param from of the span after the clip's first frame, seconds; may be negative
+     * @param from of the span after the clip's first frame, seconds of the clip's clock; may be negative
+     * @param stretch how long the clip's second is to be
+     * @param seconds of the result
      */
-    public static void cutSound(Path clip, double videoStart, double from, double seconds, Path out) {
+    public static void cutSound(Path clip, double videoStart, double from, double stretch, double seconds, Path out) {
         long samples = Math.round(seconds * SOUND_RATE);
         String filter = Arguments.soundFrom(SOUND_RATE, videoStart + from)
+                + stretched(stretch)
                 + String.format(Locale.ROOT, ",apad=whole_len=%d,atrim=end_sample=%d", samples, samples);
         run(
                 out,
@@ -36,6 +39,15 @@ public final class Joiner {
                         .add("-map", "0:a:0", "-vn", "-af", filter, "-c:a", "aac", "-b:a", "192k")
                         .add("-fflags", "+bitexact", "-flags:a", "+bitexact", "-f", "mp4")
                         .output(out));
+    }
+
+    /** Rates are whole numbers: at ten times the rate one is fine enough for a millionth. */
+    private static String stretched(double stretch) {
+        int fine = 10 * SOUND_RATE;
+        long slower = Math.round(fine / stretch);
+        return slower == fine
+                ? ""
+                : String.format(Locale.ROOT, ",aresample=%d,asetrate=%d,aresample=%d", fine, slower, SOUND_RATE);
     }
 
     /** Joins pieces of equal settings, in order, and lays the sound beside. */

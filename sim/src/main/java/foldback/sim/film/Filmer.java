@@ -13,6 +13,8 @@ import foldback.media.ffmpeg.EncoderSettings;
 import foldback.media.ffmpeg.FrameWriter;
 import foldback.media.ffmpeg.Joiner;
 import foldback.sim.film.TakePlan.Recording;
+import foldback.sim.sound.Microphone;
+import foldback.sim.sound.SoundScape;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -28,6 +30,7 @@ import tools.jackson.databind.node.ObjectNode;
 public final class Filmer {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int SPHERE_WIDTH = 1920;
+    private static final double WIND = 0.16;
 
     private Filmer() {}
 
@@ -103,14 +106,17 @@ public final class Filmer {
             writer.finish();
         }
         short[] samples = take.sounds()
-                .record(
+                .record(new Microphone(
                         recording.start(),
                         recording.seconds(),
                         1.8 + 0.02 * number,
                         recording.muffled(),
-                        take.seed() + number);
+                        0,
+                        WIND,
+                        1,
+                        take.seed() + number));
         Files.write(wave, SoundScape.wave(samples));
-        Joiner.cutSound(wave, 0, 0, recording.seconds(), sound);
+        Joiner.cutSound(wave, 0, 0, 1, recording.seconds(), sound);
         Path whole = folder.resolve(name + ".part.mp4");
         Joiner.join(List.of(video), Optional.of(sound), whole);
         Files.move(whole, clip);

@@ -2,6 +2,7 @@ package foldback.sim.film;
 
 import foldback.core.rig.Rig;
 import foldback.core.space.Position;
+import foldback.sim.sound.SoundScape;
 import java.util.List;
 
 /**

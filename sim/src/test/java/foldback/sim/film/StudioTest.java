@@ -12,7 +12,6 @@ import foldback.core.rig.RigLens;
 import foldback.core.space.Direction;
 import foldback.core.space.Position;
 import foldback.core.space.Rotation;
-import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
@@ -89,23 +88,6 @@ class StudioTest {
                 assertThat(new Direction(d[0], d[1], d[2]).angleTo(wanted)).isLessThan(1e-6);
             }
         }
-    }
-
-    @Test
-    void clapsReachTheMicrophoneAfterTheirWay() {
-        SoundScape sounds = new SoundScape(List.of(0.9), 0.5, 0, 0, 0, 0);
-        short[] near = sounds.record(0, 2, 0, 0, 1);
-        short[] far = sounds.record(0, 2, 3.43, 0, 1);
-        int first = (int) (sounds.claps().get(0) * SoundScape.RATE);
-        assertThat(loudestAfter(far, first) - loudestAfter(near, first)).isCloseTo(480, within(1));
-    }
-
-    private static int loudestAfter(short[] samples, int from) {
-        int at = from;
-        for (int i = from; i < from + 2400; i++) {
-            at = Math.abs(samples[i]) > Math.abs(samples[at]) ? i : at;
-        }
-        return at;
     }
 
     private static double light(Frame frame, int x, int y) {

@@ -118,7 +118,7 @@ class DemoProject {
                             new Area(i * width, 0, width, lens.lens().frame().height()))
                     : Optional.empty();
             String hash = contents.of(media.resolve(file));
-            clips.add(new ClipRef(lens.slot(), MediaFolders.DEMO + "/" + file, hash, 0, area));
+            clips.add(new ClipRef(lens.slot(), MediaFolders.DEMO + "/" + file, hash, 0, 0, area));
         }
         Recipe recipe = Recipe.start(FrameRate.parse("25"), clips, rig, "rig card " + rig.name());
         if (take.inSync()) {

@@ -131,6 +131,7 @@ class Gathering {
                     lens.clip().file(),
                     lens.clip().sha256(),
                     0,
+                    0,
                     lens.picture().area()));
         }
         project.settle(Starts.canvasWidth(rig), rateOf(group.get(0)).toString());

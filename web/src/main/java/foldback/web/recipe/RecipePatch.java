@@ -51,6 +51,10 @@ public record RecipePatch(int base, String label, ObjectNode set) {
             JsonNode value = section.getValue();
             document.set(section.getKey(), value);
         }
+        if (set.path("sync").path("source").asString("").equals("declared")) {
+            // Clips that are in sync as they are run by one clock.
+            document.path("clips").forEach(clip -> ((ObjectNode) clip).remove("drift_ppm"));
+        }
         return RecipeJson.read(JSON.writeValueAsString(document));
     }
 }

@@ -62,6 +62,11 @@ export function syncSheet(root, store) {
     };
     row.append(field, nudge(-1, "earlier"), nudge(1, "later"));
     part(root, "offsets").append(row);
+    const drift = store.kept.recipe.clips.find((each) => each.slot === slot).drift_ppm ?? 0;
+    if (drift !== 0) {
+      const said = `Its clock is ${plain(Math.abs(drift), 1)} ppm ${drift > 0 ? "slow" : "fast"}; frames and sound follow it.`;
+      part(root, "offsets").append(element("p", { class: "soft", "data-test": `drift-${slot}` }, said));
+    }
   });
 }
 

@@ -1,4 +1,4 @@
-package foldback.core.sync;
+package foldback.core.sync.sound;
 
 import org.jtransforms.fft.FloatFFT_1D;
 
@@ -17,8 +17,9 @@ final class WhitenedSpectrum {
      * @param size of the transform, a power of two
      * @param lowHz lower end of the band
      * @param highHz upper end of the band
+     * @param power to which a line's magnitude is divided out: 1 whitens wholly, less lets tones count more than noise
      */
-    static float[] of(float[] samples, int rate, int size, double lowHz, double highHz) {
+    static float[] of(float[] samples, int rate, int size, double lowHz, double highHz, double power) {
         float[] spectrum = new float[size];
         System.arraycopy(samples, 0, spectrum, 0, Math.min(samples.length, size));
         new FloatFFT_1D(size).realForward(spectrum);
@@ -31,7 +32,9 @@ final class WhitenedSpectrum {
             float re = spectrum[2 * k];
             float im = spectrum[2 * k + 1];
             float magnitude = (float) Math.sqrt(re * re + im * im);
-            float scale = weight == 0 || magnitude < 1e-9f ? 0 : (float) (weight / magnitude);
+            float scale = weight == 0 || magnitude < 1e-9f
+                    ? 0
+                    : (float) (weight / (power == 1 ? magnitude : Math.pow(magnitude, power)));
             spectrum[2 * k] = re * scale;
             spectrum[2 * k + 1] = im * scale;
         }

@@ -1,4 +1,4 @@
-package foldback.core.sync;
+package foldback.core.sync.sound;
 
 /** Lowers the rate of a sound by a whole factor, behind a low-pass of windowed sinc form without delay. */
 final class Decimator {

@@ -1,4 +1,4 @@
-package foldback.core.sync;
+package foldback.core.sync.sound;
 
 import foldback.core.sound.SoundTrack;
 import java.util.ArrayList;
@@ -7,7 +7,7 @@ import java.util.List;
 
 /** Chooses short windows of an overlap that are worth comparing: those in which both sounds are lively, and some all along. */
 final class LoudWindows {
-    private static final int MOST = 64;
+    static final int MOST = 64;
 
     private LoudWindows() {}
 

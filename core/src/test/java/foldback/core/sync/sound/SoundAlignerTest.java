@@ -1,4 +1,4 @@
-package foldback.core.sync;
+package foldback.core.sync.sound;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.within;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
 import foldback.core.sound.SoundTrack;
+import foldback.core.sync.SyncResult;
+import foldback.core.sync.SyncSettings;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -172,6 +174,43 @@ class SoundAlignerTest {
         }
         SyncResult result = align(List.of(clip(loop, 0, 20, 100, 1), clip(loop, 5, 20, 100, 2)));
         assertThat(result.evidence().verdict()).isNotEqualTo(Verdict.SURE);
+    }
+
+    /** The second clip's second is longer by 40 ppm: in two minutes it falls behind by nearly five milliseconds. */
+    @Test
+    void findsTheDriftOfAClock() {
+        float[] common = common(130, 8);
+        short[] slow = new short[110 * RATE];
+        for (int i = 0; i < slow.length; i++) {
+            double at = (9.5 + (double) i / RATE * (1 + 40e-6)) * RATE;
+            int whole = (int) at;
+            slow[i] = (short) Math.round(common[whole] + (at - whole) * (common[whole + 1] - common[whole]));
+        }
+        SyncResult result = align(List.of(clip(common, 0, 125, 300, 1), Optional.of(new SoundTrack(slow, RATE, 0))));
+        assertThat(result.offsets()[1]).isCloseTo(9.5, within(0.0001));
+        assertThat(result.driftPpm()[1]).isCloseTo(40, within(0.5));
+        assertThat(result.driftSigmaPpm()[1]).isLessThan(1);
+        assertThat(result.evidence().verdict()).isEqualTo(Verdict.SURE);
+    }
+
+    @Test
+    void oneClockShowsNoDrift() {
+        SyncResult result = align(List.of(clip(COMMON, 0, 38, 300, 1), clip(COMMON, 2, 36, 300, 2)));
+        assertThat(result.driftPpm()[1]).isZero();
+    }
+
+    @Test
+    void aWeakClapInOwnNoiseIsFound() {
+        float[] claps = new float[24 * RATE];
+        for (double at : new double[] {5.2, 9.7, 16.1}) {
+            SplittableRandom random = new SplittableRandom((long) (at * 10));
+            for (int i = 0; i < RATE / 20; i++) {
+                claps[(int) (at * RATE) + i] += (float) (3000 * Math.exp(-i / 90.0) * random.nextGaussian());
+            }
+        }
+        SyncResult result = align(List.of(clip(claps, 0, 20, 250, 1), clip(claps, 3.3, 19, 250, 2)));
+        assertThat(result.offsets()[1]).isCloseTo(3.3, within(0.0005));
+        assertThat(result.evidence().verdict()).isEqualTo(Verdict.SURE);
     }
 
     @Test

@@ -1,0 +1,193 @@
+package foldback.core.sync.sound;
+
+import foldback.core.sound.SoundTrack;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.IntStream;
+
+/**
+ * Refines a lag at the full rate by short windows. Each window that shows a clear peak of its own is a witness: one bang that
+ * happens to fit another has one witness, a common sound has many that agree. Where clocks drift, the witnesses lie on a line;
+ * the windows are then brought together along it.
+ */
+final class FineDelay {
+    private static final int GROUPS = 8;
+    private static final int LEAST_IN_GROUP = 4;
+    private static final double NEAR_LINE = 0.003;
+    /** Below, a slope says more of echoes and wind than of clocks. */
+    private static final double LEAST_SPAN = 20;
+
+    private static final double SPAN_SHARE = 0.4;
+    /** Share of a window's lines that chance does not reach. */
+    private static final double TELLING = 0.1;
+    /** Differences that stand out so far leave no doubt. */
+    private static final double PLAIN_T = 8;
+
+    private final int rate;
+    private final WindowPairs windows;
+    private final WindowPairs others;
+    private final PooledDelay pooled;
+
+    /**
+     * A refined lag.
+     *
+     * @param shift of the second sound, samples, that the line's lags are added to
+     * @param line the lag over the first sound's time
+     * @param purest the largest share of a witness that fits, 0 to 1
+     * @param share mean share of all windows that fits on the line
+     * @param windows that were compared
+     * @param witnesses windows with a clear peak
+     * @param agreeing share of the witnesses that lie on the line
+     * @param apartSeconds between what the first and the last half of the witnesses say, the line taken off; NaN without two
+     */
+    record Fine(
+            long shift,
+            DriftLine line,
+            double purest,
+            double share,
+            int windows,
+            int witnesses,
+            double agreeing,
+            double apartSeconds) {
+
+        /** The lag at a time of the first sound, seconds. */
+        double lagAt(double time, int rate) {
+            return (double) shift / rate + line.at(time);
+        }
+    }
+
+    /** @param window samples of a window, a power of two: long for what sounds all along, short for weak bangs */
+    FineDelay(int rate, int window) {
+        this.rate = rate;
+        windows = new WindowPairs(rate, window);
+        others = new WindowPairs(rate, window);
+        pooled = new PooledDelay(windows, rate);
+    }
+
+    /**
+     * Refines a lag.
+     *
+     * @param lag the event's time in the first sound less that in the second, on their samples' clocks, seconds
+     * @param clear how far a window's peak must stand out to be a witness, standard deviations
+     * @return null where the sounds share no window
+     */
+    Fine refine(SoundTrack a, SoundTrack b, double lag, double clear) {
+        long shift = Math.round(lag * rate);
+        windows.read(a, b, shift, LoudWindows.choose(a, b, shift, windows.window));
+        int n = windows.count;
+        if (n == 0) {
+            return null;
+        }
+        int[] witnesses =
+                IntStream.range(0, n).filter(i -> windows.clear[i] >= clear).toArray();
+        double span = Math.max(LEAST_SPAN, SPAN_SHARE * (windows.times[n - 1] - windows.times[0]));
+        DriftLine line = line(witnesses, span);
+        double rest = pooled.lag(0, n, line, line.agreeing() > 1 ? NEAR_LINE : windows.reachSeconds);
+        DriftLine found = new DriftLine(
+                line.at(), line.lag() + rest, line.slope(), line.sigma(), line.slopeSigma(), line.agreeing());
+        int[] on = Arrays.stream(witnesses)
+                .filter(i -> Math.abs(windows.lags[i] - found.at(windows.times[i])) <= DriftLine.NEAR_SECONDS)
+                .toArray();
+        return new Fine(
+                shift,
+                found,
+                Arrays.stream(on).mapToDouble(i -> windows.share[i]).max().orElse(0),
+                IntStream.range(0, n)
+                        .mapToDouble(i -> windows.shareAt(i, found.at(windows.times[i])))
+                        .average()
+                        .orElse(0),
+                n,
+                witnesses.length,
+                witnesses.length == 0 ? 0 : (double) on.length / witnesses.length,
+                apart(witnesses, found));
+    }
+
+    /** Through the witnesses, or, where there are few, through groups of windows. */
+    private DriftLine line(int[] witnesses, double span) {
+        DriftLine line = DriftLine.fit(
+                Arrays.stream(witnesses).mapToDouble(i -> windows.times[i]).toArray(),
+                Arrays.stream(witnesses).mapToDouble(i -> windows.lags[i]).toArray(),
+                span);
+        int groups = Math.min(GROUPS, windows.count / LEAST_IN_GROUP);
+        if (line.agreeing() >= LEAST_IN_GROUP || groups < 2) {
+            return line.agreeing() > 0 ? line : flat();
+        }
+        double[] times = new double[groups];
+        double[] lags = new double[groups];
+        for (int g = 0; g < groups; g++) {
+            int from = g * windows.count / groups;
+            int to = (g + 1) * windows.count / groups;
+            times[g] = Arrays.stream(windows.times, from, to).average().orElseThrow();
+            lags[g] = pooled.lag(from, to, flat(), windows.reachSeconds);
+        }
+        DriftLine grouped = DriftLine.fit(times, lags, span);
+        if (2 * grouped.agreeing() > groups) {
+            return grouped;
+        }
+        return line.agreeing() > 0 ? line : flat();
+    }
+
+    private DriftLine flat() {
+        double middle = Arrays.stream(windows.times, 0, windows.count).average().orElse(0);
+        return new DriftLine(middle, 0, 0, 1.0 / rate, Double.POSITIVE_INFINITY, 0);
+    }
+
+    private double apart(int[] witnesses, DriftLine line) {
+        double[] rest = Arrays.stream(witnesses)
+                .mapToDouble(i -> windows.lags[i] - line.at(windows.times[i]))
+                .toArray();
+        int half = rest.length / 2;
+        return half == 0
+                ? Double.NaN
+                : Math.abs(median(Arrays.copyOf(rest, half)) - median(Arrays.copyOfRange(rest, half, rest.length)));
+    }
+
+    private static double median(double[] values) {
+        Arrays.sort(values);
+        return (values[(values.length - 1) / 2] + values[values.length / 2]) / 2;
+    }
+
+    /**
+     * How nearly another lag explains the same windows, 0 to 1. Music that comes round fits itself a bar later; what tells the
+     * rounds apart may be little, but it is there in window after window: so the windows' differences are held against their own
+     * scatter (Student's t), besides the plain ratio.
+     */
+    double rival(SoundTrack a, SoundTrack b, Fine best, Fine other) {
+        List<Integer> starts = LoudWindows.choose(a, b, best.shift(), windows.window);
+        windows.read(a, b, best.shift(), starts);
+        others.read(a, b, other.shift(), starts);
+        double sumBest = 0;
+        double sumOther = 0;
+        double sum = 0;
+        double squares = 0;
+        int n = 0;
+        int there = 0;
+        for (int i = 0; i < windows.count; i++) {
+            while (there < others.count && others.times[there] < windows.times[i]) {
+                there++;
+            }
+            double one = windows.tonesAt(i, best.line().at(windows.times[i]));
+            boolean both = there < others.count && others.times[there] == windows.times[i];
+            double two = both ? others.tonesAt(there, other.line().at(windows.times[i])) : 0;
+            if (both && Math.max(one, two) >= TELLING) {
+                sumBest += one;
+                sumOther += two;
+                sum += one - two;
+                squares += (one - two) * (one - two);
+                n++;
+            }
+        }
+        if (n == 0) {
+            return 0;
+        }
+        double ratio = sumBest <= 0 ? 1 : Math.max(0, Math.min(1, sumOther / sumBest));
+        if (n < LEAST_IN_GROUP) {
+            return ratio;
+        }
+        double mean = sum / n;
+        double scatter = Math.sqrt(Math.max(1e-12, squares / n - mean * mean));
+        // Neighbouring windows overlap by half.
+        double t = mean / scatter * Math.sqrt(n / 1.5);
+        return Math.min(ratio, Math.max(0, Math.min(1, 1 - t / PLAIN_T)));
+    }
+}

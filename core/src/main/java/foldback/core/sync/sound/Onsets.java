@@ -1,0 +1,59 @@
+package foldback.core.sync.sound;
+
+import java.util.Arrays;
+import org.jtransforms.fft.FloatFFT_1D;
+
+/**
+ * How suddenly a sound begins, four milliseconds by four: the rise of the logarithm of its energy over what was before. A weak
+ * clap stands out here of wind that buries it elsewhere, and clocks drift by few of these steps.
+ */
+final class Onsets {
+    static final int RATE = 250;
+    private static final int BEFORE = 4;
+    /** Below this share of the sound's median energy nothing is heard. */
+    private static final double FLOOR_SHARE = 0.3;
+
+    private Onsets() {}
+
+    /**
+     * The spectrum of the onsets.
+     *
+     * @param rate of the samples, a multiple of {@value #RATE}
+     * @param size of the transform, a power of two
+     */
+    static float[] spectrum(short[] samples, int rate, int size) {
+        int step = rate / RATE;
+        int count = samples.length / step;
+        double[] energy = new double[count];
+        for (int m = 0; m < count; m++) {
+            double sum = 0;
+            for (int i = Math.max(1, m * step); i < (m + 1) * step; i++) {
+                // Steps from sample to sample: claps and voices have them, wind has few.
+                double difference = samples[i] - samples[i - 1];
+                sum += difference * difference;
+            }
+            energy[m] = sum;
+        }
+        double[] sorted = energy.clone();
+        Arrays.sort(sorted);
+        double floor = count == 0 ? 1 : 1 + FLOOR_SHARE * sorted[count / 2];
+        float[] onsets = new float[size];
+        double mean = 0;
+        for (int m = BEFORE; m < Math.min(count, size); m++) {
+            double before = 0;
+            for (int b = 1; b <= BEFORE; b++) {
+                before += energy[m - b] / BEFORE;
+            }
+            double rise = Math.log((energy[m] + floor) / (before + floor));
+            onsets[m] = (float) Math.max(0, rise);
+            mean += onsets[m] / count;
+        }
+        for (int m = BEFORE; m < Math.min(count, size); m++) {
+            onsets[m] -= (float) mean;
+        }
+        new FloatFFT_1D(size).realForward(onsets);
+        onsets[0] = 0;
+        onsets[1] = 0;
+        return onsets;
+    }
+}

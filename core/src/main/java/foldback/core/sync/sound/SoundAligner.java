@@ -1,0 +1,215 @@
+package foldback.core.sync.sound;
+
+import foldback.core.run.Run;
+import foldback.core.sound.SoundTrack;
+import foldback.core.sync.Clue;
+import foldback.core.sync.OffsetGraph;
+import foldback.core.sync.PairEvidence;
+import foldback.core.sync.SyncResult;
+import foldback.core.sync.SyncSettings;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
+
+/** Finds the offsets of clips by their sound. */
+public final class SoundAligner {
+    private static final int COARSE_RATE = 4000;
+    /** Below lie wind and handling, above little is left of a muffled microphone. */
+    private static final double LOW_HZ = 250;
+
+    private static final double HIGH_HZ = 1800;
+    private static final int RIVALS = 6;
+    /** To what power magnitudes are divided out to find where music comes round. */
+    private static final double TONES = 0.4;
+    /** Samples at 16 kHz: a second for what sounds all along, a quarter for weak bangs in wind. */
+    private static final int LONG_WINDOW = 1 << 14;
+
+    private static final int SHORT_WINDOW = 1 << 12;
+    /** Refined lags nearer than this are one. */
+    private static final double ONE_LAG = 0.001;
+
+    private final List<Optional<SoundTrack>> tracks;
+    private final SyncSettings settings;
+    private final int rate;
+    private final int factor;
+    private final ThreadLocal<FineDelay> longWindows;
+    private final ThreadLocal<FineDelay> shortWindows;
+
+    private SoundAligner(List<Optional<SoundTrack>> tracks, SyncSettings settings) {
+        this.tracks = tracks;
+        this.settings = settings;
+        rate = tracks.stream()
+                .flatMap(Optional::stream)
+                .findFirst()
+                .map(SoundTrack::rate)
+                .orElse(COARSE_RATE);
+        factor = Math.max(1, rate / COARSE_RATE);
+        longWindows = ThreadLocal.withInitial(() -> new FineDelay(rate, LONG_WINDOW));
+        shortWindows = ThreadLocal.withInitial(() -> new FineDelay(rate, SHORT_WINDOW));
+    }
+
+    /**
+     * Aligns clips.
+     *
+     * @param tracks their sound, all at one rate, a multiple of 4 kHz; empty where a clip has none
+     * @param settings when an offset is believed
+     * @param run progress over the pairs; cancelling throws
+     */
+    public static SyncResult align(List<Optional<SoundTrack>> tracks, SyncSettings settings, Run run) {
+        return OffsetGraph.settle(tracks.size(), compare(tracks, settings, run), settings);
+    }
+
+    /** What each pair's sound says: for each pair the lags it could have, best first. */
+    public static List<List<PairEvidence>> compare(List<Optional<SoundTrack>> tracks, SyncSettings settings, Run run) {
+        return new SoundAligner(tracks, settings).pairs(run);
+    }
+
+    private List<List<PairEvidence>> pairs(Run run) {
+        // Two sounds of a pair, one behind the other, fit without overlapping themselves.
+        long longestPair = tracks.stream()
+                .flatMap(Optional::stream)
+                .map(track -> (long) track.samples().length)
+                .sorted(Comparator.reverseOrder())
+                .limit(2)
+                .mapToLong(Long::longValue)
+                .sum();
+        int size = WhitenedSpectrum.size(longestPair / factor + 2);
+        int onsetSize = WhitenedSpectrum.size(longestPair * Onsets.RATE / rate + 2);
+        List<Spectra> spectra = new ArrayList<>();
+        for (int i = 0; i < tracks.size(); i++) {
+            run.step(0.3 * i / tracks.size());
+            spectra.add(
+                    tracks.get(i).map(track -> spectra(track, size, onsetSize)).orElse(null));
+        }
+        List<int[]> all = new ArrayList<>();
+        for (int i = 0; i < tracks.size(); i++) {
+            for (int j = i + 1; j < tracks.size(); j++) {
+                if (spectra.get(i) != null && spectra.get(j) != null) {
+                    all.add(new int[] {i, j});
+                }
+            }
+        }
+        AtomicInteger done = new AtomicInteger();
+        List<List<PairEvidence>> pairs = all.parallelStream()
+                .map(pair -> {
+                    run.step(0.3 + 0.7 * done.getAndIncrement() / all.size());
+                    return pair(pair[0], pair[1], spectra.get(pair[0]), spectra.get(pair[1]));
+                })
+                .filter(pair -> !pair.isEmpty())
+                .toList();
+        run.step(1);
+        return pairs;
+    }
+
+    private record Spectra(float[] sound, float[] tones, float[] onsets) {}
+
+    private Spectra spectra(SoundTrack track, int size, int onsetSize) {
+        float[] slow = Decimator.decimate(track.samples(), factor);
+        return new Spectra(
+                WhitenedSpectrum.of(slow, rate / factor, size, LOW_HZ, HIGH_HZ, 1),
+                WhitenedSpectrum.of(slow, rate / factor, size, LOW_HZ, HIGH_HZ, TONES),
+                Onsets.spectrum(track.samples(), rate, onsetSize));
+    }
+
+    private record Candidate(double height, FineDelay.Fine fine) {}
+
+    private List<PairEvidence> pair(int i, int j, Spectra spectraA, Spectra spectraB) {
+        SoundTrack a = tracks.get(i).orElseThrow();
+        SoundTrack b = tracks.get(j).orElseThrow();
+        int step = rate / Onsets.RATE;
+        List<CoarsePair.Peak> onsets = CoarsePair.find(
+                spectraA.onsets(),
+                spectraB.onsets(),
+                null,
+                null,
+                a.samples().length / step,
+                b.samples().length / step,
+                Onsets.RATE,
+                least(Onsets.RATE),
+                CoarsePair.UNSMEARED,
+                List.of());
+        List<CoarsePair.Peak> peaks = CoarsePair.find(
+                spectraA.sound(),
+                spectraB.sound(),
+                spectraA.tones(),
+                spectraB.tones(),
+                a.samples().length / factor,
+                b.samples().length / factor,
+                rate / factor,
+                least(rate / factor),
+                CoarsePair.SMEARS,
+                onsets);
+        List<PairEvidence> along = refined(i, j, peaks, longWindows.get());
+        boolean repeats = !along.isEmpty() && along.get(0).rival() > settings.mostRival();
+        if (repeats || !along.isEmpty() && along.get(0).isFirm(settings)) {
+            return along;
+        }
+        List<PairEvidence> bangs = refined(i, j, peaks, shortWindows.get());
+        return !bangs.isEmpty() && bangs.get(0).isFirm(settings) || along.isEmpty() ? bangs : along;
+    }
+
+    /** What windows of one length say of some lags, best first. */
+    private List<PairEvidence> refined(int i, int j, List<CoarsePair.Peak> peaks, FineDelay fine) {
+        SoundTrack a = tracks.get(i).orElseThrow();
+        SoundTrack b = tracks.get(j).orElseThrow();
+        List<Candidate> candidates = new ArrayList<>();
+        for (CoarsePair.Peak peak : peaks) {
+            FineDelay.Fine found = fine.refine(a, b, peak.lagSeconds(), settings.windowHeight());
+            if (found != null && candidates.stream().noneMatch(c -> isOne(c.fine(), found))) {
+                candidates.add(new Candidate(peak.height(), found));
+            }
+        }
+        candidates.sort(Comparator.comparingDouble(
+                (Candidate c) -> -c.fine().share() * c.fine().windows()));
+        List<PairEvidence> evidence = new ArrayList<>();
+        for (Candidate candidate : candidates) {
+            // Only the best may stand alone; the others serve where pairs round a loop ask for them.
+            double rival = evidence.isEmpty() ? rival(a, b, candidates, fine) : 1;
+            evidence.add(evidence(i, j, a, b, candidate, rival));
+        }
+        return evidence;
+    }
+
+    private int least(int coarseRate) {
+        return (int) Math.ceil(settings.leastOverlap() * coarseRate);
+    }
+
+    private static double rival(SoundTrack a, SoundTrack b, List<Candidate> candidates, FineDelay fine) {
+        return candidates.stream()
+                .skip(1)
+                // Music a round later may share less time, but in that it fits as well.
+                .sorted(Comparator.comparingDouble(other -> -other.fine().share()))
+                .limit(RIVALS)
+                .mapToDouble(other -> fine.rival(a, b, candidates.get(0).fine(), other.fine()))
+                .max()
+                .orElse(0);
+    }
+
+    private boolean isOne(FineDelay.Fine one, FineDelay.Fine two) {
+        return Math.abs(one.lagAt(one.line().at(), rate) - two.lagAt(one.line().at(), rate)) <= ONE_LAG;
+    }
+
+    private PairEvidence evidence(int i, int j, SoundTrack a, SoundTrack b, Candidate candidate, double rival) {
+        FineDelay.Fine found = candidate.fine();
+        DriftLine line = found.line();
+        // From the sounds' clocks to the clips'.
+        return new PairEvidence(
+                i,
+                j,
+                Clue.SOUND,
+                line.at() + a.startSeconds(),
+                found.lagAt(line.at(), rate) + a.startSeconds() - b.startSeconds(),
+                line.sigma(),
+                line.slope(),
+                line.slopeSigma(),
+                candidate.height(),
+                rival,
+                found.purest(),
+                found.witnesses(),
+                found.agreeing(),
+                found.apartSeconds(),
+                false);
+    }
+}
