@@ -16,6 +16,9 @@ final class CoarsePair {
     /** Rounds of music are looked for where at least this share of the shorter sound would be heard by both. */
     private static final double LEAST_ALIKE = 0.3;
 
+    /** Tops below are noise among noise, standard deviations. */
+    private static final double LEAST_TOP = 3;
+
     /** Clocks smear the peaks of takes longer than this. */
     private static final double LONG_SECONDS = 40;
     /** Over how much time the correlation's energy is brought together for drifting clocks, seconds. */
@@ -167,20 +170,33 @@ final class CoarsePair {
             int skirt = (int) (SKIRT_SECONDS * rate) + width;
             List<Peak> peaks = new ArrayList<>();
             int[] found = new int[count];
-            for (int n = 0; n < count; n++) {
-                int best = -1;
-                for (int i = 0; i < values.length; i++) {
-                    if ((best < 0 || values[i] > values[best]) && isClear(i, found, n, skirt)) {
-                        best = i;
-                    }
+            for (int at : tops()) {
+                if (peaks.size() < count && isClear(at, found, peaks.size(), skirt)) {
+                    found[peaks.size()] = at;
+                    peaks.add(new Peak((double) (at + lowest) / rate, (values[at] - middle) / noise));
                 }
-                if (best < 0) {
-                    break;
-                }
-                found[n] = best;
-                peaks.add(new Peak((double) (best + lowest) / rate, (values[best] - middle) / noise));
             }
             return peaks;
+        }
+
+        /** Places higher than their neighbours and clearly above the noise, the highest first; the highest of all in any case. */
+        private List<Integer> tops() {
+            float least = (float) (middle + LEAST_TOP * noise);
+            List<Integer> tops = new ArrayList<>();
+            int highest = 0;
+            for (int i = 0; i < values.length; i++) {
+                highest = values[i] > values[highest] ? i : highest;
+                boolean rises = i == 0 || values[i] > values[i - 1];
+                boolean falls = i == values.length - 1 || values[i] >= values[i + 1];
+                if (values[i] >= least && rises && falls) {
+                    tops.add(i);
+                }
+            }
+            if (tops.isEmpty()) {
+                tops.add(highest);
+            }
+            tops.sort((one, two) -> Float.compare(values[two], values[one]));
+            return tops;
         }
 
         private static boolean isClear(int at, int[] found, int count, int skirt) {

@@ -148,14 +148,22 @@ final class FineDelay {
     }
 
     /**
-     * How nearly another lag explains the same windows, 0 to 1. Music that comes round fits itself a bar later; what tells the
+     * How nearly any of some other lags explains the same windows, 0 to 1. Music that comes round fits itself a bar later; what tells the
      * rounds apart may be little, but it is there in window after window: so the windows' differences are held against their own
      * scatter (Student's t), besides the plain ratio.
      */
-    double rival(SoundTrack a, SoundTrack b, Fine best, Fine other) {
+    double rival(SoundTrack a, SoundTrack b, Fine best, List<Fine> rivals) {
         List<Integer> starts = LoudWindows.choose(a, b, best.shift(), windows.window);
         windows.read(a, b, best.shift(), starts);
-        others.read(a, b, other.shift(), starts);
+        double most = 0;
+        for (Fine other : rivals) {
+            others.read(a, b, other.shift(), starts);
+            most = Math.max(most, rival(best, other));
+        }
+        return most;
+    }
+
+    private double rival(Fine best, Fine other) {
         double sumBest = 0;
         double sumOther = 0;
         double sum = 0;

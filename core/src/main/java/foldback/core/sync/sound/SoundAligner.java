@@ -77,16 +77,17 @@ public final class SoundAligner {
                 .sum();
         int size = WhitenedSpectrum.size(longestPair / factor + 2);
         int onsetSize = WhitenedSpectrum.size(longestPair * Onsets.RATE / rate + 2);
-        List<Spectra> spectra = new ArrayList<>();
-        for (int i = 0; i < tracks.size(); i++) {
-            run.step(0.3 * i / tracks.size());
-            spectra.add(
-                    tracks.get(i).map(track -> spectra(track, size, onsetSize)).orElse(null));
-        }
+        AtomicInteger read = new AtomicInteger();
+        List<Optional<Spectra>> spectra = tracks.parallelStream()
+                .map(track -> {
+                    run.step(0.3 * read.getAndIncrement() / tracks.size());
+                    return track.map(sound -> spectra(sound, size, onsetSize));
+                })
+                .toList();
         List<int[]> all = new ArrayList<>();
         for (int i = 0; i < tracks.size(); i++) {
             for (int j = i + 1; j < tracks.size(); j++) {
-                if (spectra.get(i) != null && spectra.get(j) != null) {
+                if (spectra.get(i).isPresent() && spectra.get(j).isPresent()) {
                     all.add(new int[] {i, j});
                 }
             }
@@ -95,7 +96,11 @@ public final class SoundAligner {
         List<List<PairEvidence>> pairs = all.parallelStream()
                 .map(pair -> {
                     run.step(0.3 + 0.7 * done.getAndIncrement() / all.size());
-                    return pair(pair[0], pair[1], spectra.get(pair[0]), spectra.get(pair[1]));
+                    return pair(
+                            pair[0],
+                            pair[1],
+                            spectra.get(pair[0]).orElseThrow(),
+                            spectra.get(pair[1]).orElseThrow());
                 })
                 .filter(pair -> !pair.isEmpty())
                 .toList();
@@ -177,14 +182,14 @@ public final class SoundAligner {
     }
 
     private static double rival(SoundTrack a, SoundTrack b, List<Candidate> candidates, FineDelay fine) {
-        return candidates.stream()
+        List<FineDelay.Fine> others = candidates.stream()
                 .skip(1)
+                .map(Candidate::fine)
                 // Music a round later may share less time, but in that it fits as well.
-                .sorted(Comparator.comparingDouble(other -> -other.fine().share()))
+                .sorted(Comparator.comparingDouble(other -> -other.share()))
                 .limit(RIVALS)
-                .mapToDouble(other -> fine.rival(a, b, candidates.get(0).fine(), other.fine()))
-                .max()
-                .orElse(0);
+                .toList();
+        return fine.rival(a, b, candidates.get(0).fine(), others);
     }
 
     private boolean isOne(FineDelay.Fine one, FineDelay.Fine two) {
