@@ -15,8 +15,4 @@ public record SoundTrack(short[] samples, int rate, double startSeconds) {
                     "a sound needs a rate above 0 and a start: " + rate + ", " + startSeconds);
         }
     }
-
-    public double seconds() {
-        return (double) samples.length / rate;
-    }
 }

@@ -42,11 +42,10 @@ public final class OffsetGraph {
         Set<Integer> members = largest();
         int held = members.iterator().next();
         OffsetSolve first = new OffsetSolve(clips, held, members, within(tree, members));
-        List<PairEvidence> used = found.stream()
-                .map(pair -> fitting(pair, first))
-                .flatMap(Optional::stream)
-                .filter(pair -> members.contains(pair.first()) && members.contains(pair.second()))
+        List<PairEvidence> all = found.stream()
+                .map(pair -> fitting(pair, members, first).orElse(pair.get(0)))
                 .toList();
+        List<PairEvidence> used = all.stream().filter(PairEvidence::used).toList();
         OffsetSolve solved = new OffsetSolve(clips, held, members, used);
         double worst = used.stream()
                 .mapToDouble(pair -> Math.abs(pair.residual(solved.offsets, solved.drifts)))
@@ -56,12 +55,6 @@ public final class OffsetGraph {
                 .filter(clip -> !members.contains(clip))
                 .boxed()
                 .collect(Collectors.toCollection(TreeSet::new));
-        List<PairEvidence> all = found.stream()
-                .map(pair -> fitting(pair, first)
-                        .filter(used::contains)
-                        .map(fits -> fits.withUsed(true))
-                        .orElse(pair.get(0)))
-                .toList();
         Evidence evidence = new SyncJudge(clips, all, unplaced, worst, settings).judge();
         return new SyncResult(
                 solved.offsets,
@@ -91,10 +84,13 @@ public final class OffsetGraph {
         return tree;
     }
 
-    private Optional<PairEvidence> fitting(List<PairEvidence> pair, OffsetSolve solved) {
+    /** Of a pair's lags the first that fits, marked as used; none where its clips do not both hang together with the others. */
+    private Optional<PairEvidence> fitting(List<PairEvidence> pair, Set<Integer> members, OffsetSolve solved) {
         return pair.stream()
+                .filter(each -> members.contains(each.first()) && members.contains(each.second()))
                 .filter(each -> Math.abs(each.residual(solved.offsets, solved.drifts)) <= settings.agreeSeconds())
-                .findFirst();
+                .findFirst()
+                .map(PairEvidence::asUsed);
     }
 
     private static List<PairEvidence> within(List<PairEvidence> pairs, Set<Integer> members) {

@@ -35,7 +35,7 @@ public record PairEvidence(
         double apartSeconds,
         boolean used) {
 
-    PairEvidence withUsed(boolean now) {
+    PairEvidence asUsed() {
         return new PairEvidence(
                 first,
                 second,
@@ -51,7 +51,7 @@ public record PairEvidence(
                 witnesses,
                 agreeing,
                 apartSeconds,
-                now);
+                true);
     }
 
     /** Whether it says something at all. */

@@ -41,69 +41,70 @@ final class CoarsePair {
     record Peak(double lagSeconds, double height) {}
 
     /**
-     * The best lags, best first; a lag is the time of an event in the first sound less that in the second.
+     * A sound as it is compared.
      *
-     * @param a spectrum of the first, zero-padded beyond both lengths
-     * @param tonesA the same less whitened, to find where music comes round; null to do without
-     * @param lengthA samples of the first
+     * @param spectrum zero-padded beyond the lengths of both
+     * @param tones the same less whitened, to find where music comes round; the spectrum itself where it is not whitened
+     * @param length samples
+     */
+    record Side(float[] spectrum, float[] tones, int length) {}
+
+    /**
+     * Lags worth a closer look; a lag is the time of an event in the first sound less that in the second.
+     *
      * @param leastOverlap samples that the two must share
      * @param smears over how much time energy is brought together, seconds
-     * @param others lags that something else pointed at, seconds; they are measured here as well
+     * @param others lags that something else pointed at; they are measured here as well
      */
-    static List<Peak> find(
-            float[] a,
-            float[] b,
-            float[] tonesA,
-            float[] tonesB,
-            int lengthA,
-            int lengthB,
-            int rate,
-            int leastOverlap,
-            double[] smears,
-            List<Peak> others) {
-        float[] circular = WhitenedSpectrum.correlate(a, b);
-        float[] toneCircular = tonesA == null ? circular : WhitenedSpectrum.correlate(tonesA, tonesB);
-        int lowest = -(lengthB - leastOverlap);
-        int highest = lengthA - leastOverlap;
+    static List<Peak> find(Side a, Side b, int rate, int leastOverlap, double[] smears, List<Peak> others) {
+        int lowest = -(b.length() - leastOverlap);
+        int highest = a.length() - leastOverlap;
         if (highest <= lowest) {
             return List.of();
         }
+        float[] circular = WhitenedSpectrum.correlate(a.spectrum(), b.spectrum());
+        float[] toneCircular = a.tones() == a.spectrum() ? circular : WhitenedSpectrum.correlate(a.tones(), b.tones());
+        double leastAlike = LEAST_ALIKE * Math.min(a.length(), b.length());
         // What is shared by chance grows with the root of the overlap.
         float[] values = new float[highest - lowest + 1];
         float[] alike = new float[values.length];
         for (int lag = lowest; lag <= highest; lag++) {
-            double shared = Math.min(lengthA, lengthB + lag) - Math.max(0, lag) + OVERLAP_ADDED * rate;
+            double shared = Math.min(a.length(), b.length() + lag) - Math.max(0, lag) + OVERLAP_ADDED * rate;
             float value = circular[Math.floorMod(lag, circular.length)];
             values[lag - lowest] = (float) (value / Math.sqrt(shared));
             float tones = toneCircular[Math.floorMod(lag, circular.length)];
-            alike[lag - lowest] = shared < LEAST_ALIKE * Math.min(lengthA, lengthB) ? 0 : (float) (tones / shared);
+            alike[lag - lowest] = shared < leastAlike ? 0 : (float) (tones / shared);
         }
         Ranked single = new Ranked(values, lowest, rate);
         List<Peak> peaks = new ArrayList<>(single.highest(PEAKS, 0));
         // A round of music fits as well in the shorter overlap a round later, where it stands out less.
         for (Peak peak : new Ranked(alike, lowest, rate).highest(2 * PEAKS, 0)) {
-            add(peaks, new Peak(peak.lagSeconds(), single.heightAt(peak.lagSeconds())));
+            addIfClear(peaks, new Peak(peak.lagSeconds(), single.heightAt(peak.lagSeconds())));
         }
         if (values.length > LONG_SECONDS * rate) {
             for (double smear : smears) {
                 int width = (int) (smear * rate);
                 new Ranked(energies(values, width), lowest, rate)
                         .highest(SMEARED_PEAKS, width)
-                        .forEach(peak -> add(peaks, peak));
+                        .forEach(peak -> addIfClear(peaks, peak));
             }
         }
         for (Peak other : others) {
             double here = single.nearest(other.lagSeconds());
-            if (peaks.stream().noneMatch(p -> Math.abs(p.lagSeconds() - here) <= SKIRT_SECONDS)) {
-                peaks.add(new Peak(here, single.heightAt(here)));
-            }
+            add(peaks, new Peak(here, single.heightAt(here)));
         }
         return peaks;
     }
 
+    private static void addIfClear(List<Peak> peaks, Peak peak) {
+        if (peak.height() >= LEAST_HEIGHT) {
+            add(peaks, peak);
+        }
+    }
+
+    /** Adds what is no skirt of a peak that is there. */
     private static void add(List<Peak> peaks, Peak peak) {
-        if (peak.height() >= LEAST_HEIGHT
-                && peaks.stream().noneMatch(p -> Math.abs(p.lagSeconds() - peak.lagSeconds()) <= SKIRT_SECONDS)) {
+        if (peaks.stream().noneMatch(p -> Math.abs(p.lagSeconds() - peak.lagSeconds()) <= SKIRT_SECONDS)) {
             peaks.add(peak);
         }
     }

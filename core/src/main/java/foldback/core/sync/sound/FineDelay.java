@@ -35,7 +35,8 @@ final class FineDelay {
      * @param line the lag over the first sound's time
      * @param purest the largest share of a witness that fits, 0 to 1
      * @param share mean share of all windows that fits on the line
-     * @param windows that were compared
+     * @param starts of the windows in the first sound, samples
+     * @param windows that were compared: those in which neither is silent
      * @param witnesses windows with a clear peak
      * @param agreeing share of the witnesses that lie on the line
      * @param apartSeconds between what the first and the last half of the witnesses say, the line taken off; NaN without two
@@ -45,6 +46,7 @@ final class FineDelay {
             DriftLine line,
             double purest,
             double share,
+            List<Integer> starts,
             int windows,
             int witnesses,
             double agreeing,
@@ -73,7 +75,9 @@ final class FineDelay {
      */
     Fine refine(SoundTrack a, SoundTrack b, double lag, double clear) {
         long shift = Math.round(lag * rate);
-        windows.read(a, b, shift, LoudWindows.choose(a, b, shift, windows.window));
+        List<Integer> starts = LoudWindows.choose(a, b, shift, windows.window);
+        windows.read(a, b, shift, starts);
+        windows.findPeaks();
         int n = windows.count;
         if (n == 0) {
             return null;
@@ -96,6 +100,7 @@ final class FineDelay {
                         .mapToDouble(i -> windows.shareAt(i, found.at(windows.times[i])))
                         .average()
                         .orElse(0),
+                starts,
                 n,
                 witnesses.length,
                 witnesses.length == 0 ? 0 : (double) on.length / witnesses.length,
@@ -148,16 +153,15 @@ final class FineDelay {
     }
 
     /**
-     * How nearly any of some other lags explains the same windows, 0 to 1. Music that comes round fits itself a bar later; what tells the
-     * rounds apart may be little, but it is there in window after window: so the windows' differences are held against their own
-     * scatter (Student's t), besides the plain ratio.
+     * How nearly any of some other lags explains the same windows, 0 to 1. Music that comes round fits itself a bar later; what
+     * tells the rounds apart may be little, but it is there in window after window: so the windows' differences are held against
+     * their own scatter (Student's t), besides the plain ratio.
      */
     double rival(SoundTrack a, SoundTrack b, Fine best, List<Fine> rivals) {
-        List<Integer> starts = LoudWindows.choose(a, b, best.shift(), windows.window);
-        windows.read(a, b, best.shift(), starts);
+        windows.read(a, b, best.shift(), best.starts());
         double most = 0;
         for (Fine other : rivals) {
-            others.read(a, b, other.shift(), starts);
+            others.read(a, b, other.shift(), best.starts());
             most = Math.max(most, rival(best, other));
         }
         return most;

@@ -25,7 +25,9 @@ final class LoudWindows {
         for (int i = 0; i < count; i++) {
             int start = (int) (begin + (long) i * (window / 2));
             starts.add(i);
-            lively[i] = liveliness(a.samples(), start, window) * liveliness(b.samples(), (int) (start - shift), window);
+            int there = (int) (start - shift);
+            lively[i] = liveliness(a.samples(), start + 1, start + window)
+                    * liveliness(b.samples(), there + 1, there + window);
         }
         if (count > MOST) {
             List<Integer> spread = new ArrayList<>();
@@ -47,9 +49,9 @@ final class LoudWindows {
     }
 
     /** The energy of the steps from sample to sample: claps and voices have it, wind has little. */
-    private static double liveliness(short[] samples, int from, int window) {
+    static double liveliness(short[] samples, int from, int to) {
         double sum = 0;
-        for (int i = from + 1; i < from + window; i++) {
+        for (int i = Math.max(1, from); i < to; i++) {
             double step = samples[i] - samples[i - 1];
             sum += step * step;
         }

@@ -26,13 +26,7 @@ final class Onsets {
         int count = samples.length / step;
         double[] energy = new double[count];
         for (int m = 0; m < count; m++) {
-            double sum = 0;
-            for (int i = Math.max(1, m * step); i < (m + 1) * step; i++) {
-                // Steps from sample to sample: claps and voices have them, wind has few.
-                double difference = samples[i] - samples[i - 1];
-                sum += difference * difference;
-            }
-            energy[m] = sum;
+            energy[m] = LoudWindows.liveliness(samples, m * step, (m + 1) * step);
         }
         double[] sorted = energy.clone();
         Arrays.sort(sorted);

@@ -11,6 +11,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Queue;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicInteger;
 
 /** Finds the offsets of clips by their sound. */
@@ -34,8 +36,7 @@ public final class SoundAligner {
     private final SyncSettings settings;
     private final int rate;
     private final int factor;
-    private final ThreadLocal<FineDelay> longWindows;
-    private final ThreadLocal<FineDelay> shortWindows;
+    private final Queue<Desk> desks = new ConcurrentLinkedQueue<>();
 
     private SoundAligner(List<Optional<SoundTrack>> tracks, SyncSettings settings) {
         this.tracks = tracks;
@@ -46,8 +47,6 @@ public final class SoundAligner {
                 .map(SoundTrack::rate)
                 .orElse(COARSE_RATE);
         factor = Math.max(1, rate / COARSE_RATE);
-        longWindows = ThreadLocal.withInitial(() -> new FineDelay(rate, LONG_WINDOW));
-        shortWindows = ThreadLocal.withInitial(() -> new FineDelay(rate, SHORT_WINDOW));
     }
 
     /**
@@ -78,16 +77,16 @@ public final class SoundAligner {
         int size = WhitenedSpectrum.size(longestPair / factor + 2);
         int onsetSize = WhitenedSpectrum.size(longestPair * Onsets.RATE / rate + 2);
         AtomicInteger read = new AtomicInteger();
-        List<Optional<Spectra>> spectra = tracks.parallelStream()
+        List<Optional<Sides>> sides = tracks.parallelStream()
                 .map(track -> {
                     run.step(0.3 * read.getAndIncrement() / tracks.size());
-                    return track.map(sound -> spectra(sound, size, onsetSize));
+                    return track.map(sound -> sides(sound, size, onsetSize));
                 })
                 .toList();
         List<int[]> all = new ArrayList<>();
         for (int i = 0; i < tracks.size(); i++) {
             for (int j = i + 1; j < tracks.size(); j++) {
-                if (spectra.get(i).isPresent() && spectra.get(j).isPresent()) {
+                if (sides.get(i).isPresent() && sides.get(j).isPresent()) {
                     all.add(new int[] {i, j});
                 }
             }
@@ -99,8 +98,8 @@ public final class SoundAligner {
                     return pair(
                             pair[0],
                             pair[1],
-                            spectra.get(pair[0]).orElseThrow(),
-                            spectra.get(pair[1]).orElseThrow());
+                            sides.get(pair[0]).orElseThrow(),
+                            sides.get(pair[1]).orElseThrow());
                 })
                 .filter(pair -> !pair.isEmpty())
                 .toList();
@@ -108,50 +107,47 @@ public final class SoundAligner {
         return pairs;
     }
 
-    private record Spectra(float[] sound, float[] tones, float[] onsets) {}
+    private record Sides(CoarsePair.Side sound, CoarsePair.Side onsets) {}
 
-    private Spectra spectra(SoundTrack track, int size, int onsetSize) {
+    private Sides sides(SoundTrack track, int size, int onsetSize) {
         float[] slow = Decimator.decimate(track.samples(), factor);
-        return new Spectra(
-                WhitenedSpectrum.of(slow, rate / factor, size, LOW_HZ, HIGH_HZ, 1),
-                WhitenedSpectrum.of(slow, rate / factor, size, LOW_HZ, HIGH_HZ, TONES),
-                Onsets.spectrum(track.samples(), rate, onsetSize));
+        float[] raw = WhitenedSpectrum.transformed(slow, size);
+        float[] onsets = Onsets.spectrum(track.samples(), rate, onsetSize);
+        return new Sides(
+                new CoarsePair.Side(
+                        WhitenedSpectrum.of(raw, rate / factor, LOW_HZ, HIGH_HZ, 1),
+                        WhitenedSpectrum.of(raw, rate / factor, LOW_HZ, HIGH_HZ, TONES),
+                        slow.length),
+                new CoarsePair.Side(onsets, onsets, track.samples().length / (rate / Onsets.RATE)));
     }
+
+    /** What one thread needs to refine lags; used again and again. */
+    private record Desk(FineDelay along, FineDelay bangs) {}
 
     private record Candidate(double height, FineDelay.Fine fine) {}
 
-    private List<PairEvidence> pair(int i, int j, Spectra spectraA, Spectra spectraB) {
-        SoundTrack a = tracks.get(i).orElseThrow();
-        SoundTrack b = tracks.get(j).orElseThrow();
-        int step = rate / Onsets.RATE;
+    private List<PairEvidence> pair(int i, int j, Sides a, Sides b) {
         List<CoarsePair.Peak> onsets = CoarsePair.find(
-                spectraA.onsets(),
-                spectraB.onsets(),
-                null,
-                null,
-                a.samples().length / step,
-                b.samples().length / step,
-                Onsets.RATE,
-                least(Onsets.RATE),
-                CoarsePair.UNSMEARED,
-                List.of());
-        List<CoarsePair.Peak> peaks = CoarsePair.find(
-                spectraA.sound(),
-                spectraB.sound(),
-                spectraA.tones(),
-                spectraB.tones(),
-                a.samples().length / factor,
-                b.samples().length / factor,
-                rate / factor,
-                least(rate / factor),
-                CoarsePair.SMEARS,
-                onsets);
-        List<PairEvidence> along = refined(i, j, peaks, longWindows.get());
+                a.onsets(), b.onsets(), Onsets.RATE, least(Onsets.RATE), CoarsePair.UNSMEARED, List.of());
+        int coarse = rate / factor;
+        List<CoarsePair.Peak> peaks =
+                CoarsePair.find(a.sound(), b.sound(), coarse, least(coarse), CoarsePair.SMEARS, onsets);
+        Desk free = desks.poll();
+        Desk desk = free != null ? free : new Desk(new FineDelay(rate, LONG_WINDOW), new FineDelay(rate, SHORT_WINDOW));
+        try {
+            return refined(i, j, peaks, desk);
+        } finally {
+            desks.add(desk);
+        }
+    }
+
+    private List<PairEvidence> refined(int i, int j, List<CoarsePair.Peak> peaks, Desk desk) {
+        List<PairEvidence> along = refined(i, j, peaks, desk.along());
         boolean repeats = !along.isEmpty() && along.get(0).rival() > settings.mostRival();
         if (repeats || !along.isEmpty() && along.get(0).isFirm(settings)) {
             return along;
         }
-        List<PairEvidence> bangs = refined(i, j, peaks, shortWindows.get());
+        List<PairEvidence> bangs = refined(i, j, peaks, desk.bangs());
         return !bangs.isEmpty() && bangs.get(0).isFirm(settings) || along.isEmpty() ? bangs : along;
     }
 

@@ -1,5 +1,6 @@
 package foldback.core.sync.sound;
 
+import java.util.Arrays;
 import org.jtransforms.fft.FloatFFT_1D;
 
 /**
@@ -12,25 +13,32 @@ final class WhitenedSpectrum {
     private WhitenedSpectrum() {}
 
     /**
-     * Real and imaginary parts as the transform lays them out, {@code size} floats.
+     * The spectrum of samples: real and imaginary parts as the transform lays them out, {@code size} floats.
      *
      * @param size of the transform, a power of two
+     */
+    static float[] transformed(float[] samples, int size) {
+        float[] spectrum = Arrays.copyOf(samples, size);
+        new FloatFFT_1D(size).realForward(spectrum);
+        return spectrum;
+    }
+
+    /**
+     * A spectrum with the magnitudes of a band divided out, and nothing outside it.
+     *
+     * @param raw of sound at a rate
      * @param lowHz lower end of the band
      * @param highHz upper end of the band
      * @param power to which a line's magnitude is divided out: 1 whitens wholly, less lets tones count more than noise
      */
-    static float[] of(float[] samples, int rate, int size, double lowHz, double highHz, double power) {
-        float[] spectrum = new float[size];
-        System.arraycopy(samples, 0, spectrum, 0, Math.min(samples.length, size));
-        new FloatFFT_1D(size).realForward(spectrum);
-        spectrum[0] = 0;
-        spectrum[1] = 0;
-        double perLine = (double) rate / size;
-        for (int k = 1; k < size / 2; k++) {
+    static float[] of(float[] raw, int rate, double lowHz, double highHz, double power) {
+        float[] spectrum = new float[raw.length];
+        double perLine = (double) rate / raw.length;
+        for (int k = 1; k < raw.length / 2; k++) {
             double hz = k * perLine;
             double weight = weight(hz, lowHz, highHz);
-            float re = spectrum[2 * k];
-            float im = spectrum[2 * k + 1];
+            float re = raw[2 * k];
+            float im = raw[2 * k + 1];
             float magnitude = (float) Math.sqrt(re * re + im * im);
             float scale = weight == 0 || magnitude < 1e-9f
                     ? 0

@@ -83,10 +83,15 @@ final class WindowPairs {
         count = 0;
         for (int start : starts) {
             if (compare(a.samples(), b.samples(), start, shift)) {
-                times[count] = (start + window / 2.0) / rate;
-                ownPeak();
-                count++;
+                times[count++] = (start + window / 2.0) / rate;
             }
+        }
+    }
+
+    /** Fills what each window says by itself, of those that were read. */
+    void findPeaks() {
+        for (int i = 0; i < count; i++) {
+            ownPeak(i);
         }
     }
 
@@ -102,7 +107,6 @@ final class WindowPairs {
         float scale = 1 / (loudA * loudB);
         float[] row = cross[count];
         float[] power = powers[count];
-        Arrays.fill(own, 0);
         for (int k = lowLine; k <= highLine; k++) {
             float ar = sa[2 * k];
             float ai = sa[2 * k + 1];
@@ -114,11 +118,6 @@ final class WindowPairs {
             row[lines + k] = im;
             power[k] = (ar * ar + ai * ai) / (loudA * loudA);
             power[lines + k] = (br * br + bi * bi) / (loudB * loudB);
-            float magnitude = (float) Math.sqrt(re * re + im * im);
-            if (magnitude > 0) {
-                own[2 * k] = re / magnitude;
-                own[2 * k + 1] = im / magnitude;
-            }
         }
         return true;
     }
@@ -136,10 +135,21 @@ final class WindowPairs {
     }
 
     /**
-     * Where the window that was compared last has its peak. Two different bangs stand far out of the silence around, but share
+     * Where a window has its peak. Two different bangs stand far out of the silence around, but share
      * little.
      */
-    private void ownPeak() {
+    private void ownPeak(int number) {
+        float[] row = cross[number];
+        Arrays.fill(own, 0);
+        for (int k = lowLine; k <= highLine; k++) {
+            float re = row[k];
+            float im = row[lines + k];
+            float magnitude = (float) Math.sqrt(re * re + im * im);
+            if (magnitude > 0) {
+                own[2 * k] = re / magnitude;
+                own[2 * k + 1] = im / magnitude;
+            }
+        }
         transform.realInverse(own, true);
         double lag = PooledDelay.peak(own, rate, reachSeconds);
         int reach = (int) (reachSeconds * rate);
@@ -149,9 +159,9 @@ final class WindowPairs {
         }
         double noise = Math.sqrt(sum / (window - 4 * reach + 1));
         double top = own[Math.floorMod((int) Math.round(lag * rate), window)];
-        lags[count] = lag;
-        clear[count] = noise > 0 ? top / noise : 0;
-        share[count] = top * window / (2.0 * (highLine - lowLine + 1));
+        lags[number] = lag;
+        clear[number] = noise > 0 ? top / noise : 0;
+        share[number] = top * window / (2.0 * (highLine - lowLine + 1));
     }
 
     /** How much of a window fits at a lag, as a share of all its lines: 1 where both have the same sound. */
