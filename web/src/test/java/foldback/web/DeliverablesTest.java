@@ -51,12 +51,8 @@ class DeliverablesTest {
         worker.destroyForcibly().waitFor();
         assertThat(render.state()).isEqualTo("working");
         assertThat(server.home.resolve("deliverables").resolve("Killed.mp4")).doesNotExist();
-        worker = server.startWorker();
-        try {
+        try (Worker again = server.worker()) {
             render.await("done");
-        } finally {
-            worker.destroy();
-            worker.waitFor();
         }
         assertThat(render.row().path("verified").path("projection").asString()).isEqualTo("equirectangular");
 
@@ -112,8 +108,7 @@ class DeliverablesTest {
         Api api = new Api(server);
         long take = api.freshTake();
         QueuedRender render = order(api, take, "Stopped", 960, 4);
-        Process worker = server.startWorker();
-        try {
+        try (Worker worker = server.worker()) {
             render.awaitFrames(12);
             render.press("cancel");
             render.await("cancelled");
@@ -122,9 +117,6 @@ class DeliverablesTest {
                     .doesNotExist();
             render.press("retry");
             render.await("done");
-        } finally {
-            worker.destroy();
-            worker.waitFor();
         }
         assertThat(render.row().path("verified").path("frames").asInt()).isEqualTo(100);
     }
@@ -137,12 +129,8 @@ class DeliverablesTest {
                 api.post(queue(take) + "/estimate", body("Guess", 640, 2)).json();
         assertThat(rough.path("basis").asString()).contains("rough");
         QueuedRender render = order(api, take, "day 1/Guess", 320, 1);
-        Process worker = server.startWorker();
-        try {
+        try (Worker worker = server.worker()) {
             render.await("done");
-        } finally {
-            worker.destroy();
-            worker.waitFor();
         }
         assertThat(server.home.resolve("deliverables/day 1/Guess.mp4")).exists();
         double made = render.row().path("verified").path("bytes").asDouble();
@@ -168,17 +156,13 @@ class DeliverablesTest {
         second.press("pause");
         assertThat(second.state()).isEqualTo("paused");
         assertThat(waiting(api)).containsSubsequence(third.id(), first.id(), second.id());
-        Process worker = server.startWorker();
-        try {
+        try (Worker worker = server.worker()) {
             first.await("done");
             // The one that was put first is done as well, the paused one was left alone.
             assertThat(third.state()).isEqualTo("done");
             assertThat(second.state()).isEqualTo("paused");
             second.press("retry");
             second.await("done");
-        } finally {
-            worker.destroy();
-            worker.waitFor();
         }
         assertThat(api.post("/api/deliverables/" + first.id() + "/move", "{}").body())
                 .contains("Only what waits can be moved");
@@ -197,16 +181,12 @@ class DeliverablesTest {
         Api api = new Api(server);
         long take = api.freshTake();
         QueuedRender render = order(api, take, "Paused", 960, 4);
-        Process worker = server.startWorker();
-        try {
+        try (Worker worker = server.worker()) {
             render.awaitFrames(20);
             render.press("pause");
             render.await("paused");
             render.press("retry");
             render.await("done");
-        } finally {
-            worker.destroy();
-            worker.waitFor();
         }
     }
 
@@ -217,14 +197,10 @@ class DeliverablesTest {
         long take = api.freshTake();
         QueuedRender large = order(api, take, "Too large", 1920, 1);
         QueuedRender small = order(api, take, "Small enough", 128, 0.4);
-        Process worker =
-                server.startWorker(List.of("bash", "-c", "trap '' XFSZ; ulimit -f 160; exec \"$@\"", "limited"));
-        try {
+        try (Worker worker = new Worker(
+                server.startWorker(List.of("bash", "-c", "trap '' XFSZ; ulimit -f 160; exec \"$@\"", "limited")))) {
             large.await("failed");
             small.await("done");
-        } finally {
-            worker.destroy();
-            worker.waitFor();
         }
         assertThat(large.row().path("message").asString())
                 .contains("The disk is full")

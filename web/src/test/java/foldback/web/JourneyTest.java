@@ -16,8 +16,8 @@ class JourneyTest {
 
     @Test
     void fromTheDemoToALookAroundInTheFinishedFile(RunningApplication.Server server) throws Exception {
-        Process worker = server.startWorker();
-        try (Browser browser = new Browser()) {
+        try (Worker worker = server.worker();
+                Browser browser = new Browser()) {
             browser.driver.get(server.uri("/").toString());
             // Projects of other tests may stand before the demo's.
             browser.await(Duration.ofSeconds(20))
@@ -30,9 +30,6 @@ class JourneyTest {
             handOver(browser);
             assertThat(server.home.resolve("deliverables").resolve("Journey.mp4"))
                     .exists();
-        } finally {
-            worker.destroy();
-            worker.waitFor();
         }
     }
 

@@ -30,15 +30,11 @@ class PicturesTest {
         long take = api.freshTake();
         String proxies = "/api/takes/" + take + "/proxies";
         api.post(proxies, "");
-        Process worker = server.startWorker();
-        try {
+        try (Worker worker = server.worker()) {
             Awaitility.await()
                     .atMost(Duration.ofSeconds(120))
                     .pollInterval(Duration.ofMillis(200))
                     .until(() -> api.get(proxies).json().path("ready").asBoolean());
-        } finally {
-            worker.destroy();
-            worker.waitFor();
         }
         assertThat(api.get(proxies).json().path("share").asDouble()).isEqualTo(1);
         HttpResponse<byte[]> small = picture(server, take, "sphere?t=2.5&width=1280");

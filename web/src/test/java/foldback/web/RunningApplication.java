@@ -86,6 +86,11 @@ public final class RunningApplication implements ParameterResolver {
             return pages.getBean(type);
         }
 
+        /** A worker for as long as a block lasts. */
+        Worker worker() throws Exception {
+            return new Worker(startWorker());
+        }
+
         /** Starts a worker process of its own, as an installation does. */
         Process startWorker() throws Exception {
             return startWorker(List.of());

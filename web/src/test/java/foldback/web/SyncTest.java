@@ -127,13 +127,7 @@ class SyncTest {
         List<ClipRef> clips = List.of(demo.clips().get(0), demo.clips().get(1).withPlace(0.25, 40));
         long take = api.freshTake(demo.withClips(clips, demo.sync()));
         try (Browser browser = new Browser()) {
-            browser.driver.get(server.uri("/takes/" + take).toString());
-            browser.await(Duration.ofSeconds(40))
-                    .until(driver -> !driver.findElements(By.cssSelector("[data-stage=sync] button"))
-                            .isEmpty());
-            browser.driver
-                    .findElement(By.cssSelector("[data-stage=sync] button"))
-                    .click();
+            openSheet(browser, server, take);
             assertThat(browser.find("drift-B").getText()).contains("40.0 ppm slow");
             browser.find("declare").click();
             kept(browser, 2);
@@ -172,13 +166,7 @@ class SyncTest {
         Api api = new Api(server);
         long take = unsynced(api, server);
         try (Browser browser = new Browser()) {
-            browser.driver.get(server.uri("/takes/" + take).toString());
-            browser.await(Duration.ofSeconds(40))
-                    .until(driver -> !driver.findElements(By.cssSelector("[data-stage=sync] button"))
-                            .isEmpty());
-            browser.driver
-                    .findElement(By.cssSelector("[data-stage=sync] button"))
-                    .click();
+            openSheet(browser, server, take);
             browser.find("find-offsets").click();
             kept(browser, 2);
             assertThat(value(browser)).isCloseTo(LATE, within(0.002));
@@ -205,6 +193,14 @@ class SyncTest {
             kept(browser, 4);
             assertThat(value(browser)).isEqualTo(0.75);
         }
+    }
+
+    private static void openSheet(Browser browser, RunningApplication.Server server, long take) {
+        browser.driver.get(server.uri("/takes/" + take).toString());
+        browser.await(Duration.ofSeconds(40))
+                .until(driver -> !driver.findElements(By.cssSelector("[data-stage=sync] button"))
+                        .isEmpty());
+        browser.driver.findElement(By.cssSelector("[data-stage=sync] button")).click();
     }
 
     private static double value(Browser browser) {

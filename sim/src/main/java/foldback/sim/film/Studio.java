@@ -41,24 +41,11 @@ public final class Studio {
     }
 
     /**
-     * Films with one lens.
+     * Films with lenses of one size into one picture, the first at the left.
      *
      * @param start take time of the clip's first frame, seconds
      * @param sink takes each frame and its number; the frame is reused after the call
      */
-    public void film(
-            RigLens lens,
-            Sensor sensor,
-            double start,
-            double rate,
-            int frames,
-            PixelFormat format,
-            long seed,
-            ObjLongConsumer<Frame> sink) {
-        filmSideBySide(List.of(lens), List.of(sensor), start, rate, frames, format, seed, sink);
-    }
-
-    /** Films with several lenses of one size into one picture, the first at the left; else as {@link #film}. */
     public void filmSideBySide(
             List<RigLens> lenses,
             List<Sensor> sensors,

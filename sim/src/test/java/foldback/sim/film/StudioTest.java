@@ -12,6 +12,7 @@ import foldback.core.rig.RigLens;
 import foldback.core.space.Direction;
 import foldback.core.space.Position;
 import foldback.core.space.Rotation;
+import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
@@ -28,7 +29,16 @@ class StudioTest {
 
     private static Frame film(Sensor sensor, double time, long seed) {
         Frame[] kept = new Frame[1];
-        new Studio().film(lens(), sensor, time, 25, 1, PixelFormat.YUV420_8, seed, (frame, n) -> kept[0] = frame);
+        new Studio()
+                .filmSideBySide(
+                        List.of(lens()),
+                        List.of(sensor),
+                        time,
+                        25,
+                        1,
+                        PixelFormat.YUV420_8,
+                        seed,
+                        (frame, n) -> kept[0] = frame);
         return kept[0];
     }
 
