@@ -2,9 +2,13 @@ package foldback.cli;
 
 import foldback.core.recipe.ClipRef;
 import foldback.core.run.Run;
+import foldback.core.sync.Clue;
 import foldback.core.sync.PairEvidence;
 import foldback.core.sync.SyncResult;
+import foldback.core.time.TimeSpan;
+import foldback.engine.sync.PictureTracks;
 import foldback.engine.sync.Sounds;
+import foldback.engine.sync.SyncRequest;
 import foldback.engine.sync.TakeSync;
 import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
@@ -12,26 +16,32 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Stream;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Finds the offsets of clips by their sound. */
+/** Finds the offsets of clips by what they share. */
 @Command(
         name = "sync",
         mixinStandardHelpOptions = true,
         description = {
-            "Finds when each clip starts, by the sound that they share.",
+            "Finds when each clip starts, by the sound that they share, by how their pictures move together and",
+            "by lights that go on or off.",
             "An offset is the take time of a clip's first frame, the first clip's being 0."
         })
 final class SyncCommand implements Callable<Integer> {
@@ -39,6 +49,21 @@ final class SyncCommand implements Callable<Integer> {
 
     @Parameters(arity = "2..*", paramLabel = "CLIP", description = "the clips of one take")
     private List<Path> files;
+
+    @Option(
+            names = "--use",
+            split = ",",
+            paramLabel = "CLUE",
+            description = "sound, motion, light: what to look at; without it the sound, and the pictures too where"
+                    + " it leaves a doubt")
+    private List<String> use = List.of();
+
+    @Option(
+            names = "--window",
+            arity = "2",
+            paramLabel = "SECONDS",
+            description = "look only between these two moments of each clip")
+    private double[] window;
 
     @Option(names = "--json", description = "print one JSON object")
     private boolean json;
@@ -48,16 +73,18 @@ final class SyncCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        List<TakeClip> clips = new ArrayList<>();
+        SyncRequest request = request();
+        List<TakeSync.Source> clips = new ArrayList<>();
         for (int i = 0; i < files.size(); i++) {
             Path file = files.get(i);
             // Slots and hashes only tell the clips apart here.
             ClipRef ref = new ClipRef("C" + i % 10, String.valueOf(file.getFileName()), ContentHash.ofText("" + i), 0);
-            clips.add(TakeClip.open(ref, file));
+            clips.add(new TakeSync.Source(TakeClip.open(ref, file), Optional.empty()));
         }
         Path work = Files.createTempDirectory("foldback-sync");
         try {
-            print(TakeSync.measure(clips, new Sounds(work), Run.QUIET));
+            TakeSync sync = new TakeSync(new Sounds(work), new PictureTracks(work, Optional.empty()));
+            print(sync.measure(clips, request, Run.QUIET));
         } finally {
             try (Stream<Path> left = Files.walk(work)) {
                 left.sorted(Comparator.reverseOrder())
@@ -65,6 +92,22 @@ final class SyncCommand implements Callable<Integer> {
             }
         }
         return CommandLine.ExitCode.OK;
+    }
+
+    private SyncRequest request() {
+        Set<Clue> clues = new HashSet<>();
+        for (String word : use) {
+            clues.add(Arrays.stream(Clue.values())
+                    .filter(clue -> clue != Clue.HAND && clue.word().equals(word.strip()))
+                    .findFirst()
+                    .orElseThrow(() -> new ParameterException(
+                            spec.commandLine(), "--use takes sound, motion and light, not '" + word + "'.")));
+        }
+        if (window != null && !(window[1] > window[0])) {
+            throw new ParameterException(spec.commandLine(), "--window must end after it begins.");
+        }
+        return new SyncRequest(
+                clues, Optional.ofNullable(window).map(span -> new TimeSpan(span[0], span[1])), Set.of());
     }
 
     private void print(SyncResult result) {
@@ -107,16 +150,20 @@ final class SyncCommand implements Callable<Integer> {
                 .put("reason", result.evidence().reason());
         ObjectNode evidence = root.putObject("evidence");
         evidence.put("residual_ms", round(1000 * result.residualSeconds()));
+        double[] drifts =
+                Arrays.stream(result.driftPpm()).map(ppm -> ppm * 1e-6).toArray();
         for (PairEvidence pair : result.pairs()) {
             ObjectNode node = evidence.withArray("pairs").addObject();
             node.put("first", pair.first())
                     .put("second", pair.second())
                     .put("clue", pair.clue().name().toLowerCase(Locale.ROOT))
-                    .put("at_seconds", round(pair.atSeconds()))
-                    .put("lag_seconds", Math.round(pair.lagSeconds() * 1e6) / 1e6)
+                    .put("at_seconds", round(pair.lag().atSeconds()))
+                    .put("lag_seconds", Math.round(pair.lag().lagSeconds() * 1e6) / 1e6)
+                    .put("belief", pair.belief().name().toLowerCase(Locale.ROOT))
+                    .put("residual_ms", round(1000 * pair.residual(result.offsets(), drifts)))
                     .put("height", round(pair.height()))
                     .put("rival", round(pair.rival()))
-                    .put("purest_window", round(pair.purest()))
+                    .put("share", round(pair.share()))
                     .put("witnesses", pair.witnesses())
                     .put("agreeing", round(pair.agreeing()))
                     .put("used", pair.used());

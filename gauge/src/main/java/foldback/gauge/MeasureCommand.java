@@ -43,14 +43,14 @@ final class MeasureCommand implements Callable<Integer> {
     private static final long SEED = 7;
     private static final double FEATHER = Math.toRadians(4);
     private static final PixelFormat FORMAT = PixelFormat.YUV420_8;
-    private static final List<String> SUBJECTS = List.of("all", "stitch", "sync");
+    private static final List<String> SUBJECTS = List.of("all", "stitch", "sync", "motion");
     private final List<Figure> figures = new ArrayList<>();
 
     @Parameters(
             arity = "0..1",
             defaultValue = "all",
             paramLabel = "SUBJECT",
-            description = "all, stitch or sync; default: ${DEFAULT-VALUE}")
+            description = "all, stitch, sync or motion; default: ${DEFAULT-VALUE}")
     private String subject;
 
     @Override
@@ -58,11 +58,15 @@ final class MeasureCommand implements Callable<Integer> {
         if (!SUBJECTS.contains(subject)) {
             throw new IllegalArgumentException("There is no measure '" + subject + "'; see --help.");
         }
-        if (!subject.equals("sync")) {
+        boolean all = subject.equals("all");
+        if (all || subject.equals("stitch")) {
             stitch();
         }
-        if (!subject.equals("stitch")) {
+        if (all || subject.equals("sync")) {
             SyncTrials.measure(System.err::println).forEach(this::say);
+        }
+        if (all || subject.equals("motion")) {
+            MotionTrials.measure(System.err::println).forEach(this::say);
         }
         return figures.stream().allMatch(Figure::holds) ? 0 : 1;
     }

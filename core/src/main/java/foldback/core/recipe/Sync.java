@@ -1,21 +1,37 @@
 package foldback.core.recipe;
 
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * Where the clips' offsets come from; the offsets themselves stand with the clips.
  *
  * @param source where they come from
  * @param measure what the last measurement said, if there was one; kept beside offsets set by hand afterwards
+ * @param locked slots whose clips keep their places when offsets are found
  */
-public record Sync(Source source, Optional<SyncMeasure> measure) {
-    public static final Sync NONE = new Sync(Source.AS_IT_COMES, Optional.empty());
+public record Sync(Source source, Optional<SyncMeasure> measure, Set<String> locked) {
+    public static final Sync NONE = from(Source.AS_IT_COMES);
+
+    public Sync {
+        locked = Set.copyOf(locked);
+    }
+
+    /** Offsets that nobody measured. */
+    public static Sync from(Source source) {
+        return new Sync(source, Optional.empty(), Set.of());
+    }
 
     /** Where offsets come from. */
     public enum Source {
         AS_IT_COMES,
-        SOUND,
+        /** By what is heard and seen. */
+        MEASURED,
         BY_HAND,
+        /** From the timecode in the files. */
+        TIMECODE,
+        /** From the moments at which the recorders say they began. */
+        CLOCK,
         DECLARED
     }
 }

@@ -17,12 +17,14 @@ import java.util.stream.IntStream;
  */
 public final class OffsetGraph {
     private final int clips;
+    private final Set<Clue> clues;
     private final SyncSettings settings;
     private final List<List<PairEvidence>> found;
     private final int[] group;
 
-    private OffsetGraph(int clips, List<List<PairEvidence>> found, SyncSettings settings) {
+    private OffsetGraph(int clips, Set<Clue> clues, List<List<PairEvidence>> found, SyncSettings settings) {
         this.clips = clips;
+        this.clues = clues;
         this.found = found;
         this.settings = settings;
         group = alone(clips);
@@ -31,10 +33,11 @@ public final class OffsetGraph {
     /**
      * Settles the offsets.
      *
-     * @param found for each pair the lags it could have, best first
+     * @param clues that were looked at
+     * @param found for each pair, by each clue, the lags it could have, best first
      */
-    public static SyncResult settle(int clips, List<List<PairEvidence>> found, SyncSettings settings) {
-        return new OffsetGraph(clips, found, settings).settle();
+    public static SyncResult settle(int clips, Set<Clue> clues, List<List<PairEvidence>> found, SyncSettings settings) {
+        return new OffsetGraph(clips, clues, found, settings).settle();
     }
 
     private SyncResult settle() {
@@ -55,7 +58,8 @@ public final class OffsetGraph {
                 .filter(clip -> !members.contains(clip))
                 .boxed()
                 .collect(Collectors.toCollection(TreeSet::new));
-        Evidence evidence = new SyncJudge(clips, all, unplaced, worst, settings).judge();
+        Evidence evidence =
+                new SyncJudge(clips, clues, all, unplaced, solved.offsets, solved.drifts, worst, settings).judge();
         return new SyncResult(
                 solved.offsets,
                 Arrays.stream(solved.drifts).map(d -> d * 1e6).toArray(),
@@ -73,8 +77,10 @@ public final class OffsetGraph {
         List<PairEvidence> tree = new ArrayList<>();
         found.stream()
                 .map(pair -> pair.get(0))
-                .filter(pair -> pair.isUsable(settings))
-                .sorted(Comparator.comparing((PairEvidence pair) -> !pair.isFirm(settings))
+                .filter(pair -> pair.belief() != Belief.NONE)
+                .sorted(Comparator.comparing((PairEvidence pair) -> !pair.isFirm())
+                        .thenComparing(pair -> pair.clue() != Clue.HAND)
+                        .thenComparing(PairEvidence::clue)
                         .thenComparing(pair -> -pair.height()))
                 .forEach(pair -> {
                     if (join(group, pair)) {
@@ -88,7 +94,7 @@ public final class OffsetGraph {
     private Optional<PairEvidence> fitting(List<PairEvidence> pair, Set<Integer> members, OffsetSolve solved) {
         return pair.stream()
                 .filter(each -> members.contains(each.first()) && members.contains(each.second()))
-                .filter(each -> Math.abs(each.residual(solved.offsets, solved.drifts)) <= settings.agreeSeconds())
+                .filter(each -> each.fits(solved.offsets, solved.drifts, settings.agreeSeconds()))
                 .findFirst()
                 .map(PairEvidence::asUsed);
     }

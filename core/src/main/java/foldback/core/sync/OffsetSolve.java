@@ -55,19 +55,26 @@ final class OffsetSolve {
         SimpleMatrix right = new SimpleMatrix(n, 1);
         double[] row = new double[n];
         for (PairEvidence pair : pairs) {
-            double there = pair.atSeconds() - pair.lagSeconds();
+            double there = pair.lag().atSeconds() - pair.lag().lagSeconds();
             Arrays.fill(row, 0);
             set(row, free.indexOf(pair.second()), 1);
             set(row, free.indexOf(pair.first()), -1);
             set(row, behind(free, drifting.indexOf(pair.second())), there);
-            set(row, behind(free, drifting.indexOf(pair.first())), -pair.atSeconds());
-            double sigma = Math.max(LEAST_SIGMA, pair.sigmaSeconds());
-            add(normal, right, row, pair.lagSeconds(), 1 / (sigma * sigma));
-            if (Double.isFinite(pair.slopeSigma())) {
+            set(row, behind(free, drifting.indexOf(pair.first())), -pair.lag().atSeconds());
+            double sigma = pair.clue() == Clue.HAND
+                    ? pair.lag().sigmaSeconds()
+                    : Math.max(LEAST_SIGMA, pair.lag().sigmaSeconds());
+            add(normal, right, row, pair.lag().lagSeconds(), 1 / (sigma * sigma));
+            if (Double.isFinite(pair.lag().slopeSigma())) {
                 Arrays.fill(row, 0);
                 set(row, behind(free, drifting.indexOf(pair.second())), 1);
                 set(row, behind(free, drifting.indexOf(pair.first())), -1);
-                add(normal, right, row, pair.slope(), 1 / (pair.slopeSigma() * pair.slopeSigma()));
+                add(
+                        normal,
+                        right,
+                        row,
+                        pair.lag().slope(),
+                        1 / (pair.lag().slopeSigma() * pair.lag().slopeSigma()));
             }
         }
         for (int i = free.size(); i < n; i++) {

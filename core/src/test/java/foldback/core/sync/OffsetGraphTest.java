@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import foldback.core.run.Verdict;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 /** Pairs made from known offsets and drifts. */
@@ -22,17 +23,14 @@ class OffsetGraphTest {
                 first,
                 second,
                 Clue.SOUND,
-                at,
-                at - there + wrong,
-                1e-5,
-                slope,
-                1e-7,
+                new PairLag(at, at - there + wrong, 1e-5, slope, 1e-7),
                 height,
                 rival,
                 0.9,
                 9,
                 1,
                 0,
+                rival > 0.5 ? Belief.NONE : Belief.FIRM,
                 false);
     }
 
@@ -47,7 +45,7 @@ class OffsetGraphTest {
     }
 
     private static SyncResult settle(List<List<PairEvidence>> pairs) {
-        return OffsetGraph.settle(OFFSETS.length, pairs, SyncSettings.defaults());
+        return OffsetGraph.settle(OFFSETS.length, Set.of(Clue.SOUND), pairs, SyncSettings.defaults());
     }
 
     private static void holds(SyncResult result) {
@@ -73,7 +71,7 @@ class OffsetGraphTest {
         holds(result);
         assertThat(result.pairs().get(1).used()).isFalse();
         assertThat(result.evidence().verdict()).isEqualTo(Verdict.CHECK);
-        assertThat(result.evidence().reason()).contains("1 pair contradicts");
+        assertThat(result.evidence().reason()).contains("the sound of clips 1 and 3 contradicts the others by 500 ms");
     }
 
     @Test

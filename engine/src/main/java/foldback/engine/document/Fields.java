@@ -1,8 +1,10 @@
 package foldback.engine.document;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
@@ -88,6 +90,37 @@ public final class Fields {
                     at(key) + " must be one of " + String.join(", ", allowed) + ": '" + value + "'");
         }
         return value;
+    }
+
+    /** A constant by its name in small letters. */
+    <E extends Enum<E>> E oneOf(Class<E> type, String key) {
+        List<String> names = Arrays.stream(type.getEnumConstants())
+                .map(each -> each.name().toLowerCase(Locale.ROOT))
+                .toList();
+        return Enum.valueOf(type, oneOf(key, names).toUpperCase(Locale.ROOT));
+    }
+
+    boolean flag(String key) {
+        JsonNode value = need(key);
+        if (!value.isBoolean()) {
+            throw new DocumentException(at(key) + " must be true or false: " + value);
+        }
+        return value.booleanValue();
+    }
+
+    List<String> texts(String key) {
+        JsonNode value = need(key);
+        List<String> texts = new ArrayList<>();
+        for (JsonNode each : value) {
+            if (!each.isString()) {
+                throw new DocumentException(at(key) + " must be a list of texts: " + value);
+            }
+            texts.add(each.stringValue());
+        }
+        if (!value.isArray()) {
+            throw new DocumentException(at(key) + " must be a list of texts: " + value);
+        }
+        return texts;
     }
 
     public double number(String key) {

@@ -3,46 +3,88 @@ package foldback.engine.document;
 import foldback.core.recipe.Sync;
 import foldback.core.recipe.Sync.Source;
 import foldback.core.recipe.SyncMeasure;
+import foldback.core.recipe.SyncPair;
 import foldback.core.run.Verdict;
-import java.util.Arrays;
+import foldback.core.sync.Belief;
+import foldback.core.sync.Clue;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
+import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Where offsets come from, as JSON. */
 final class SyncJson {
-    private static final List<String> SOURCES =
-            Arrays.stream(Source.values()).map(SyncJson::lower).toList();
-    private static final List<String> VERDICTS =
-            Arrays.stream(Verdict.values()).map(SyncJson::lower).toList();
+    /** What takes say that were measured when there was no other clue. */
+    private static final String OLD_WORD = "sound";
 
     private SyncJson() {}
 
     static Sync read(Fields fields) {
-        Source source = Source.valueOf(fields.oneOf("source", SOURCES).toUpperCase(Locale.ROOT));
-        Optional<SyncMeasure> measure = Optional.empty();
-        if (fields.has("measure")) {
-            Fields m = fields.object("measure");
-            measure = Optional.of(new SyncMeasure(
-                    m.whole("algorithm", 1, 1000),
-                    Verdict.valueOf(m.oneOf("verdict", VERDICTS).toUpperCase(Locale.ROOT)),
-                    m.text("reason"),
-                    m.number("residual_ms") / 1000));
-            m.end();
-        }
+        Source source = fields.text("source").equals(OLD_WORD) ? Source.MEASURED : fields.oneOf(Source.class, "source");
+        Optional<SyncMeasure> measure =
+                fields.has("measure") ? Optional.of(measure(fields.object("measure"))) : Optional.empty();
+        Set<String> locked = fields.has("locked") ? Set.copyOf(fields.texts("locked")) : Set.of();
         fields.end();
-        return new Sync(source, measure);
+        return new Sync(source, measure, locked);
+    }
+
+    private static SyncMeasure measure(Fields m) {
+        SyncMeasure measure = new SyncMeasure(
+                m.whole("algorithm", 1, 1000),
+                m.oneOf(Verdict.class, "verdict"),
+                m.text("reason"),
+                m.number("residual_ms") / 1000,
+                m.has("pairs") ? m.list("pairs", SyncJson::pair) : List.of());
+        m.end();
+        return measure;
+    }
+
+    private static SyncPair pair(Fields p) {
+        SyncPair pair = new SyncPair(
+                p.text("first"),
+                p.text("second"),
+                p.oneOf(Clue.class, "clue"),
+                p.oneOf(Belief.class, "belief"),
+                p.flag("used"),
+                p.number("residual_ms") / 1000,
+                p.number("share"),
+                p.number("rival"),
+                p.whole("witnesses", 0, Integer.MAX_VALUE),
+                p.number("agreeing"));
+        p.end();
+        return pair;
     }
 
     static void write(Sync sync, ObjectNode node) {
         node.put("source", lower(sync.source()));
-        sync.measure()
-                .ifPresent(m -> node.putObject("measure")
-                        .put("algorithm", m.algorithm())
-                        .put("verdict", lower(m.verdict()))
-                        .put("reason", m.reason())
-                        .put("residual_ms", Numbers.round(1000 * m.residualSeconds())));
+        sync.measure().ifPresent(m -> {
+            ObjectNode measure = node.putObject("measure")
+                    .put("algorithm", m.algorithm())
+                    .put("verdict", lower(m.verdict()))
+                    .put("reason", m.reason())
+                    .put("residual_ms", Numbers.round(1000 * m.residualSeconds()));
+            ArrayNode pairs = measure.putArray("pairs");
+            m.pairs().forEach(pair -> write(pair, pairs.addObject()));
+        });
+        if (!sync.locked().isEmpty()) {
+            ArrayNode locked = node.putArray("locked");
+            sync.locked().stream().sorted().forEach(locked::add);
+        }
+    }
+
+    private static void write(SyncPair pair, ObjectNode node) {
+        node.put("first", pair.first())
+                .put("second", pair.second())
+                .put("clue", lower(pair.clue()))
+                .put("belief", lower(pair.belief()))
+                .put("used", pair.used())
+                .put("residual_ms", Numbers.round(1000 * pair.residualSeconds()))
+                .put("share", Numbers.round(pair.share()))
+                .put("rival", Numbers.round(pair.rival()))
+                .put("witnesses", pair.witnesses())
+                .put("agreeing", Numbers.round(pair.agreeing()));
     }
 
     private static String lower(Enum<?> value) {

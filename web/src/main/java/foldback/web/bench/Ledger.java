@@ -95,7 +95,9 @@ final class Ledger {
                 new Evidence(Verdict.UNSETTLED, "The clips' offsets were not looked for yet.", "not found");
             case DECLARED -> new Evidence(Verdict.CHECK, "Taken as recorded in sync.", "as recorded");
             case BY_HAND -> new Evidence(Verdict.CHECK, "Set by hand.", spread);
-            case SOUND ->
+            case TIMECODE -> new Evidence(Verdict.CHECK, "From the timecode in the files.", spread);
+            case CLOCK -> new Evidence(Verdict.CHECK, "From the recorders' clocks: right to a second or two.", spread);
+            case MEASURED ->
                 sync.measure()
                         .map(m -> new Evidence(m.verdict(), m.reason(), spread))
                         .orElse(new Evidence(Verdict.CHECK, "Not measured.", spread));

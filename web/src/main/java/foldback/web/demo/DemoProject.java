@@ -51,7 +51,7 @@ class DemoProject {
     /** @param inSync whether its clips were started together */
     private record DemoTake(String folder, String name, boolean oneFile, boolean inSync) {}
 
-    private static final Sync DECLARED = new Sync(Sync.Source.DECLARED, Optional.empty());
+    private static final Sync DECLARED = Sync.from(Sync.Source.DECLARED);
     private final FoldbackProperties properties;
     private final ProjectRepository projects;
     private final TakeRepository takes;

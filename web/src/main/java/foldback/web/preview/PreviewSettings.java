@@ -3,13 +3,16 @@ package foldback.web.preview;
 import foldback.engine.play.Player;
 import foldback.engine.preview.Previewer;
 import foldback.engine.proxy.Proxies;
+import foldback.engine.sync.PictureTracks;
 import foldback.engine.sync.Sounds;
+import foldback.engine.sync.TakeSync;
 import foldback.engine.sync.Waveforms;
 import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
 import foldback.web.FoldbackProperties;
 import foldback.web.Role;
 import java.time.Clock;
+import java.util.Optional;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Profile;
@@ -49,6 +52,12 @@ class PreviewSettings {
     @Bean
     Sounds sounds(FoldbackProperties properties) {
         return new Sounds(properties.work().resolve("sounds"));
+    }
+
+    @Bean
+    @Profile(Role.PAGES)
+    TakeSync takeSync(Sounds sounds, Proxies proxies, FoldbackProperties properties) {
+        return new TakeSync(sounds, new PictureTracks(properties.work().resolve("pictures"), Optional.of(proxies)));
     }
 
     @Bean

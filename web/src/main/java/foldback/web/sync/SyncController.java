@@ -15,6 +15,7 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -38,8 +39,8 @@ class SyncController {
     }
 
     @PostMapping("/sync")
-    SyncJobs.Status start(@PathVariable Long takeId, @RequestParam int base) {
-        return jobs.start(takeId, base);
+    SyncJobs.Status start(@PathVariable Long takeId, @RequestParam int base, @RequestBody SyncOrder order) {
+        return jobs.start(takeId, base, order.request());
     }
 
     @GetMapping("/sync")

@@ -3,7 +3,7 @@ package foldback.web.sync;
 import foldback.core.recipe.Recipe;
 import foldback.core.run.Run;
 import foldback.engine.document.RecipeJson;
-import foldback.engine.sync.Sounds;
+import foldback.engine.sync.SyncRequest;
 import foldback.engine.sync.TakeSync;
 import foldback.media.MediaException;
 import foldback.web.Role;
@@ -26,10 +26,10 @@ import org.springframework.stereotype.Service;
 @Profile(Role.PAGES)
 class SyncJobs implements DisposableBean {
     private static final Logger LOG = LoggerFactory.getLogger(SyncJobs.class);
-    private static final String LABEL = "Find offsets by sound";
+    private static final String LABEL = "Find offsets";
     private final Recipes recipes;
     private final OpenTakes takes;
-    private final Sounds sounds;
+    private final TakeSync sync;
     private final Map<Long, Job> jobs = new ConcurrentHashMap<>();
     private final ExecutorService executor = Executors.newSingleThreadExecutor(task -> {
         Thread thread = new Thread(task, "sync");
@@ -37,10 +37,10 @@ class SyncJobs implements DisposableBean {
         return thread;
     });
 
-    SyncJobs(Recipes recipes, OpenTakes takes, Sounds sounds) {
+    SyncJobs(Recipes recipes, OpenTakes takes, TakeSync sync) {
         this.recipes = recipes;
         this.takes = takes;
-        this.sounds = sounds;
+        this.sync = sync;
     }
 
     /**
@@ -59,14 +59,14 @@ class SyncJobs implements DisposableBean {
     }
 
     /** Starts measuring on a revision; one that goes on for this take is left alone. */
-    Status start(Long takeId, int base) {
+    Status start(Long takeId, int base, SyncRequest request) {
         Recipe recipe = RecipeJson.read(recipes.revision(takeId, base).recipe());
         Job job = jobs.compute(takeId, (id, known) -> {
             if (known != null && known.status.working()) {
                 return known;
             }
             Job fresh = new Job();
-            executor.execute(() -> carryOut(takeId, base, recipe, fresh));
+            executor.execute(() -> carryOut(takeId, base, recipe, request, fresh));
             return fresh;
         });
         return job.status;
@@ -84,10 +84,10 @@ class SyncJobs implements DisposableBean {
         }
     }
 
-    private void carryOut(Long takeId, int base, Recipe recipe, Job job) {
+    private void carryOut(Long takeId, int base, Recipe recipe, SyncRequest request, Job job) {
         try {
             Run run = new Run(share -> job.status = new Status(true, share, ""), () -> job.cancelled);
-            Recipe found = TakeSync.find(recipe, takes.of(recipe), sounds, run);
+            Recipe found = sync.find(recipe, takes.of(recipe), request, run);
             recipes.change(takeId, base, found, LABEL);
             job.status = new Status(false, 1, "");
         } catch (CancellationException cancelled) {
@@ -96,11 +96,11 @@ class SyncJobs implements DisposableBean {
             job.status = new Status(
                     false,
                     0,
-                    "The take was changed while its sound was measured. Nothing was recorded; find the offsets again.");
+                    "The take was changed while its offsets were measured. Nothing was recorded; find the offsets again.");
         } catch (MediaException failed) {
             job.status = new Status(false, 0, failed.getMessage());
         } catch (RuntimeException failed) {
-            LOG.error("measuring the sound of take {} failed", takeId, failed);
+            LOG.error("measuring the offsets of take {} failed", takeId, failed);
             job.status = new Status(false, 0, "Measuring failed unexpectedly; the log of the pages says more.");
         }
     }

@@ -1,6 +1,8 @@
 package foldback.core.sync.sound;
 
 import foldback.core.sound.SoundTrack;
+import foldback.core.sync.DriftLine;
+import foldback.core.sync.Rivalry;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -14,14 +16,15 @@ final class FineDelay {
     private static final int GROUPS = 8;
     private static final int LEAST_IN_GROUP = 4;
     private static final double NEAR_LINE = 0.003;
+    /** Witnesses agree where they lie no farther from the line, seconds. */
+    private static final double AGREE_SECONDS = 0.0008;
+
     /** Below, a slope says more of echoes and wind than of clocks. */
     private static final double LEAST_SPAN = 20;
 
     private static final double SPAN_SHARE = 0.4;
     /** Share of a window's lines that chance does not reach. */
     private static final double TELLING = 0.1;
-    /** Differences that stand out so far leave no doubt. */
-    private static final double PLAIN_T = 8;
 
     private final int rate;
     private final WindowPairs windows;
@@ -90,7 +93,7 @@ final class FineDelay {
         DriftLine found = new DriftLine(
                 line.at(), line.lag() + rest, line.slope(), line.sigma(), line.slopeSigma(), line.agreeing());
         int[] on = Arrays.stream(witnesses)
-                .filter(i -> Math.abs(windows.lags[i] - found.at(windows.times[i])) <= DriftLine.NEAR_SECONDS)
+                .filter(i -> Math.abs(windows.lags[i] - found.at(windows.times[i])) <= AGREE_SECONDS)
                 .toArray();
         return new Fine(
                 shift,
@@ -112,6 +115,7 @@ final class FineDelay {
         DriftLine line = DriftLine.fit(
                 Arrays.stream(witnesses).mapToDouble(i -> windows.times[i]).toArray(),
                 Arrays.stream(witnesses).mapToDouble(i -> windows.lags[i]).toArray(),
+                AGREE_SECONDS,
                 span);
         int groups = Math.min(GROUPS, windows.count / LEAST_IN_GROUP);
         if (line.agreeing() >= LEAST_IN_GROUP || groups < 2) {
@@ -125,7 +129,7 @@ final class FineDelay {
             times[g] = Arrays.stream(windows.times, from, to).average().orElseThrow();
             lags[g] = pooled.lag(from, to, flat(), windows.reachSeconds);
         }
-        DriftLine grouped = DriftLine.fit(times, lags, span);
+        DriftLine grouped = DriftLine.fit(times, lags, AGREE_SECONDS, span);
         if (2 * grouped.agreeing() > groups) {
             return grouped;
         }
@@ -168,38 +172,18 @@ final class FineDelay {
     }
 
     private double rival(Fine best, Fine other) {
-        double sumBest = 0;
-        double sumOther = 0;
-        double sum = 0;
-        double squares = 0;
-        int n = 0;
+        Rivalry rivalry = new Rivalry(TELLING);
         int there = 0;
         for (int i = 0; i < windows.count; i++) {
             while (there < others.count && others.times[there] < windows.times[i]) {
                 there++;
             }
-            double one = windows.tonesAt(i, best.line().at(windows.times[i]));
-            boolean both = there < others.count && others.times[there] == windows.times[i];
-            double two = both ? others.tonesAt(there, other.line().at(windows.times[i])) : 0;
-            if (both && Math.max(one, two) >= TELLING) {
-                sumBest += one;
-                sumOther += two;
-                sum += one - two;
-                squares += (one - two) * (one - two);
-                n++;
+            if (there < others.count && others.times[there] == windows.times[i]) {
+                rivalry.add(
+                        windows.tonesAt(i, best.line().at(windows.times[i])),
+                        others.tonesAt(there, other.line().at(windows.times[i])));
             }
         }
-        if (n == 0) {
-            return 0;
-        }
-        double ratio = sumBest <= 0 ? 1 : Math.max(0, Math.min(1, sumOther / sumBest));
-        if (n < LEAST_IN_GROUP) {
-            return ratio;
-        }
-        double mean = sum / n;
-        double scatter = Math.sqrt(Math.max(1e-12, squares / n - mean * mean));
-        // Neighbouring windows overlap by half.
-        double t = mean / scatter * Math.sqrt(n / 1.5);
-        return Math.min(ratio, Math.max(0, Math.min(1, 1 - t / PLAIN_T)));
+        return rivalry.nearness();
     }
 }

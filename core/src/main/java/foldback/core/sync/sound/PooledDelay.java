@@ -1,5 +1,6 @@
 package foldback.core.sync.sound;
 
+import foldback.core.sync.DriftLine;
 import java.util.Arrays;
 import org.jtransforms.fft.FloatFFT_1D;
 

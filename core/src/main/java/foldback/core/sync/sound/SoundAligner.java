@@ -2,9 +2,12 @@ package foldback.core.sync.sound;
 
 import foldback.core.run.Run;
 import foldback.core.sound.SoundTrack;
+import foldback.core.sync.Belief;
 import foldback.core.sync.Clue;
+import foldback.core.sync.DriftLine;
 import foldback.core.sync.OffsetGraph;
 import foldback.core.sync.PairEvidence;
+import foldback.core.sync.PairLag;
 import foldback.core.sync.SyncResult;
 import foldback.core.sync.SyncSettings;
 import java.util.ArrayList;
@@ -12,6 +15,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.Queue;
+import java.util.Set;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicInteger;
 
@@ -57,7 +61,7 @@ public final class SoundAligner {
      * @param run progress over the pairs; cancelling throws
      */
     public static SyncResult align(List<Optional<SoundTrack>> tracks, SyncSettings settings, Run run) {
-        return OffsetGraph.settle(tracks.size(), compare(tracks, settings, run), settings);
+        return OffsetGraph.settle(tracks.size(), Set.of(Clue.SOUND), compare(tracks, settings, run), settings);
     }
 
     /** What each pair's sound says: for each pair the lags it could have, best first. */
@@ -144,11 +148,11 @@ public final class SoundAligner {
     private List<PairEvidence> refined(int i, int j, List<CoarsePair.Peak> peaks, Desk desk) {
         List<PairEvidence> along = refined(i, j, peaks, desk.along());
         boolean repeats = !along.isEmpty() && along.get(0).rival() > settings.mostRival();
-        if (repeats || !along.isEmpty() && along.get(0).isFirm(settings)) {
+        if (repeats || !along.isEmpty() && along.get(0).isFirm()) {
             return along;
         }
         List<PairEvidence> bangs = refined(i, j, peaks, desk.bangs());
-        return !bangs.isEmpty() && bangs.get(0).isFirm(settings) || along.isEmpty() ? bangs : along;
+        return !bangs.isEmpty() && bangs.get(0).isFirm() || along.isEmpty() ? bangs : along;
     }
 
     /** What windows of one length say of some lags, best first. */
@@ -196,21 +200,38 @@ public final class SoundAligner {
         FineDelay.Fine found = candidate.fine();
         DriftLine line = found.line();
         // From the sounds' clocks to the clips'.
-        return new PairEvidence(
-                i,
-                j,
-                Clue.SOUND,
+        PairLag lag = new PairLag(
                 line.at() + a.startSeconds(),
                 found.lagAt(line.at(), rate) + a.startSeconds() - b.startSeconds(),
                 line.sigma(),
                 line.slope(),
-                line.slopeSigma(),
+                line.slopeSigma());
+        return new PairEvidence(
+                i,
+                j,
+                Clue.SOUND,
+                lag,
                 candidate.height(),
                 rival,
                 found.purest(),
                 found.witnesses(),
                 found.agreeing(),
                 found.apartSeconds(),
+                belief(candidate.height(), rival, found),
                 false);
+    }
+
+    private Belief belief(double height, double rival, FineDelay.Fine found) {
+        if (rival > settings.mostRival() || found.agreeing() < settings.leastAgreeing()) {
+            return Belief.NONE;
+        }
+        boolean many = found.witnesses() >= settings.leastWitnesses();
+        boolean plain = found.purest() >= settings.plainShare();
+        if (plain || many && height >= settings.sureHeight() && found.apartSeconds() <= settings.agreeSeconds()) {
+            return Belief.FIRM;
+        }
+        boolean heard =
+                found.purest() >= settings.heardShare() && (found.witnesses() >= 2 || height >= settings.checkHeight());
+        return heard || many && height >= settings.checkHeight() ? Belief.HINT : Belief.NONE;
     }
 }

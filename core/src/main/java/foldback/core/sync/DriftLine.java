@@ -1,4 +1,4 @@
-package foldback.core.sync.sound;
+package foldback.core.sync;
 
 import java.util.Arrays;
 
@@ -14,23 +14,22 @@ import java.util.Arrays;
  * @param slopeSigma standard error of the slope; infinite where it was not fitted
  * @param agreeing number of windows on it
  */
-record DriftLine(double at, double lag, double slope, double sigma, double slopeSigma, int agreeing) {
+public record DriftLine(double at, double lag, double slope, double sigma, double slopeSigma, int agreeing) {
     /** No two recorders' clocks are farther apart. */
     private static final double MOST_SLOPE = 250e-6;
 
-    static final double NEAR_SECONDS = 0.0008;
-
-    /** What a window's lag is worth at best: a third of a sample. */
-    private static final double LEAST_SCATTER = 2e-5;
+    /** What windows' lags are worth at best, as a share of what is near. */
+    private static final double LEAST_SCATTER = 0.025;
 
     /**
      * Fits.
      *
      * @param times of the windows, rising, seconds
      * @param lags what they say
+     * @param near what lies no farther from the line agrees with it, seconds
      * @param span least time between the first and the last agreeing window for a slope to be fitted
      */
-    static DriftLine fit(double[] times, double[] lags, double span) {
+    public static DriftLine fit(double[] times, double[] lags, double near, double span) {
         int n = times.length;
         if (n == 0) {
             return new DriftLine(0, 0, 0, Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY, 0);
@@ -45,7 +44,7 @@ record DriftLine(double at, double lag, double slope, double sigma, double slope
                 double slope = j == i ? 0 : (lags[j] - lags[i]) / (times[j] - times[i]);
                 if (Math.abs(slope) <= MOST_SLOPE) {
                     double lag = lags[i] - slope * times[i];
-                    int agreeing = agreeing(times, lags, lag, slope);
+                    int agreeing = agreeing(times, lags, lag, slope, near);
                     if (agreeing > most) {
                         most = agreeing;
                         bestSlope = slope;
@@ -54,24 +53,24 @@ record DriftLine(double at, double lag, double slope, double sigma, double slope
                 }
             }
         }
-        return leastSquares(times, lags, bestLag, bestSlope, most, span);
+        return leastSquares(times, lags, bestLag, bestSlope, most, near, span);
     }
 
-    private static int agreeing(double[] times, double[] lags, double lag, double slope) {
+    private static int agreeing(double[] times, double[] lags, double lag, double slope, double near) {
         int count = 0;
         for (int i = 0; i < times.length; i++) {
-            count += Math.abs(lags[i] - lag - slope * times[i]) <= NEAR_SECONDS ? 1 : 0;
+            count += Math.abs(lags[i] - lag - slope * times[i]) <= near ? 1 : 0;
         }
         return count;
     }
 
     private static DriftLine leastSquares(
-            double[] times, double[] lags, double lag, double slope, int count, double span) {
+            double[] times, double[] lags, double lag, double slope, int count, double near, double span) {
         double[] t = new double[count];
         double[] y = new double[count];
         int n = 0;
         for (int i = 0; i < times.length; i++) {
-            if (Math.abs(lags[i] - lag - slope * times[i]) <= NEAR_SECONDS) {
+            if (Math.abs(lags[i] - lag - slope * times[i]) <= near) {
                 t[n] = times[i];
                 y[n++] = lags[i];
             }
@@ -90,7 +89,7 @@ record DriftLine(double at, double lag, double slope, double sigma, double slope
         for (int i = 0; i < n; i++) {
             rest += Math.pow(y[i] - mean - fitted * (t[i] - middle), 2);
         }
-        double scatter = Math.max(LEAST_SCATTER, Math.sqrt(rest / Math.max(1, n - 2)));
+        double scatter = Math.max(LEAST_SCATTER * near, Math.sqrt(rest / Math.max(1, n - 2)));
         return new DriftLine(
                 middle,
                 mean,
@@ -100,7 +99,8 @@ record DriftLine(double at, double lag, double slope, double sigma, double slope
                 n);
     }
 
-    double at(double time) {
+    /** The lag at a time, seconds. */
+    public double at(double time) {
         return lag + slope * (time - at);
     }
 }

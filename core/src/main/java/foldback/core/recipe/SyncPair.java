@@ -1,0 +1,24 @@
+package foldback.core.recipe;
+
+import foldback.core.sync.Belief;
+import foldback.core.sync.Clue;
+
+/**
+ * What two clips said of their offset when it was measured, by one clue; see {@link foldback.core.sync.PairEvidence}.
+ *
+ * @param first slot
+ * @param second slot
+ * @param used whether it took part in the result
+ * @param residualSeconds by how much it disagrees with the result; signed
+ */
+public record SyncPair(
+        String first,
+        String second,
+        Clue clue,
+        Belief belief,
+        boolean used,
+        double residualSeconds,
+        double share,
+        double rival,
+        int witnesses,
+        double agreeing) {}

@@ -1,0 +1,2 @@
+/** Small pictures of a lens on a rig that turns, quick enough for hundreds of trials: a still sphere, looked at from a moving head. */
+package foldback.sim.motion;
