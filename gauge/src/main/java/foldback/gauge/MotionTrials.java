@@ -99,7 +99,9 @@ final class MotionTrials {
         SyncResult result = OffsetGraph.settle(tracks.size(), Set.of(Clue.MOTION, Clue.LIGHT), found, settings);
         double error = 0;
         for (int i = 1; i < tracks.size(); i++) {
-            if (i != scene.stranger() && !result.unplaced().contains(i)) {
+            if (i != scene.stranger()
+                    && !result.unplaced().contains(i)
+                    && !result.unplaced().contains(0)) {
                 error = Math.max(error, scene.rate() * Math.abs(result.offsets()[i] - scene.offset(i)));
             }
         }

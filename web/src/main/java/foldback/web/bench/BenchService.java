@@ -5,6 +5,7 @@ import foldback.core.time.TimeSpan;
 import foldback.engine.document.RecipeJson;
 import foldback.engine.preview.BalanceMeter;
 import foldback.engine.preview.Previewer;
+import foldback.engine.sync.ClockStart;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import foldback.media.ffmpeg.MediaInfo;
@@ -112,7 +113,8 @@ class BenchService {
                 span.from(),
                 span.to(),
                 recipe.rate().perSecond(),
-                canvas);
+                canvas,
+                ClockStart.of(take));
     }
 
     private static TakeState.ClipRow row(TakeClip clip) {

@@ -13,6 +13,7 @@ import tools.jackson.databind.JsonNode;
  * @param recipe the head's recipe document
  * @param from take time from which all lenses have frames
  * @param to take time until which all lenses have frames
+ * @param starts what all files state of their beginning: timecode, clock
  */
 record TakeState(
         long take,
@@ -26,7 +27,8 @@ record TakeState(
         double from,
         double to,
         double rate,
-        int canvasWidth) {
+        int canvasWidth,
+        List<String> starts) {
 
     /** A clip as the Gather sheet lists it. */
     record ClipRow(

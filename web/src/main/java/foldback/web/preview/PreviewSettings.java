@@ -3,6 +3,7 @@ package foldback.web.preview;
 import foldback.engine.play.Player;
 import foldback.engine.preview.Previewer;
 import foldback.engine.proxy.Proxies;
+import foldback.engine.sync.Listening;
 import foldback.engine.sync.PictureTracks;
 import foldback.engine.sync.Sounds;
 import foldback.engine.sync.TakeSync;
@@ -58,6 +59,12 @@ class PreviewSettings {
     @Profile(Role.PAGES)
     TakeSync takeSync(Sounds sounds, Proxies proxies, FoldbackProperties properties) {
         return new TakeSync(sounds, new PictureTracks(properties.work().resolve("pictures"), Optional.of(proxies)));
+    }
+
+    @Bean
+    @Profile(Role.PAGES)
+    Listening listening(Sounds sounds) {
+        return new Listening(sounds);
     }
 
     @Bean

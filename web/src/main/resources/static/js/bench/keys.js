@@ -1,4 +1,5 @@
 import { element, part } from "../page/parts.js";
+import { nudge } from "./sheet/sync.js";
 
 /** The keyboard ways of the bench, and their overview. */
 export function startKeys(store, panes, toggleTheme, openHandover, play) {
@@ -20,6 +21,8 @@ export function startKeys(store, panes, toggleTheme, openHandover, play) {
     ["g", "G", "grid and centre mark", () => panes.press("grid")],
     ["p", "P", "one, two or three panes", () => panes.split()],
     ["c", "C held", "without the chosen stage", () => store.compare(true)],
+    [",", ",", "in Sync: the chosen lens one frame earlier", () => nudge(store, -1)],
+    [".", ".", "in Sync: the chosen lens one frame later", () => nudge(store, 1)],
     ["l", "L", "loop the range", () => document.getElementById("loop").click()],
     ["Ctrl+z", "Ctrl Z", "undo", () => store.undo()],
     ["Ctrl+Shift+Z", "Ctrl Shift Z", "redo", () => store.redo()],

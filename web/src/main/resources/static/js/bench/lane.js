@@ -83,6 +83,25 @@ export function drawCurve(canvas, points, span, limit, unit) {
   g.fillText(`${limit} ${unit}`, width - EDGE, y(limit) - 2);
 }
 
+/** How late a clip is over time: a dot a window about the line where it is in step, the lane's edges a frame away. */
+export function drawLate(canvas, points, span, frame) {
+  if (points.length === 0) {
+    return;
+  }
+  const { clientWidth: width, clientHeight: height } = canvas.parentElement;
+  const g = canvas.getContext("2d");
+  const y = (seconds) => height / 2 + Math.max(-1, Math.min(1, seconds / frame)) * (height / 2 - 3);
+  g.strokeStyle = colour("--paper");
+  g.fillStyle = colour("--mark");
+  for (const [time, seconds] of points) {
+    const x = timeToX(time, span, width);
+    g.beginPath();
+    g.arc(x, y(seconds), 2.6, 0, 2 * Math.PI);
+    g.fill();
+    g.stroke();
+  }
+}
+
 /** A lane whose quantity nobody measured, and says so. */
 export function drawNothing(canvas, word) {
   const { g, width, height } = sharp(canvas);

@@ -1,7 +1,7 @@
 import { askJson } from "../page/api.js";
 import { element, fromTemplate, part } from "../page/parts.js";
 import { clock, plain } from "./format.js";
-import { drawBars, drawCurve, EDGE, drawNothing, drawRuler, timeToX, xToTime } from "./lane.js";
+import { drawBars, drawCurve, drawLate, EDGE, drawNothing, drawRuler, timeToX, xToTime } from "./lane.js";
 import { verdictSign } from "./verdict.js";
 import { drawWaveLane, offsetOf, soundClips } from "./waves.js";
 
@@ -13,6 +13,7 @@ export function startLedger(store) {
   const ruler = document.getElementById("ruler");
   const playhead = document.getElementById("playhead");
   let curve = { revision: 0, points: null };
+  let late = { revision: 0, lenses: [] };
 
   const span = () => ({ from: store.kept.from, to: store.kept.to });
 
@@ -41,6 +42,7 @@ export function startLedger(store) {
     }
     unfold();
     draw();
+    listen();
   }
 
   /** The chosen row's finer lanes, one for each lens. */
@@ -85,7 +87,7 @@ export function startLedger(store) {
   }
 
   function drawSound(canvas, slots, at) {
-    drawWaveLane(canvas, store, slots, at, EDGE)
+    return drawWaveLane(canvas, store, slots, at, EDGE)
       .then((any) => any || drawNothing(canvas, "no sound"))
       .catch(() => drawNothing(canvas, "the sound cannot be read"));
   }
@@ -98,10 +100,36 @@ export function startLedger(store) {
     })),
     sync: () => soundClips(store).map((clip) => ({
       label: clip.slot,
-      figure: `${plain(offsetOf(store, clip.slot), 3)} s`,
-      paint: (canvas, at) => drawSound(canvas, [clip.slot], at),
+      figure: lateFigure(clip.slot),
+      paint: (canvas, at) => drawSound(canvas, [clip.slot], at).then(() => drawLate(canvas, late.lenses.find((each) => each.slot === clip.slot)?.points ?? [], at, 1 / store.kept.rate)),
     })),
   };
+
+  /** How late a lens's sound is, in the middle of the take: what is left of its lag. */
+  function lateFigure(slot) {
+    const points = late.lenses.find((each) => each.slot === slot)?.points ?? [];
+    const sorted = points.map((point) => 1000 * point[1]).sort((one, two) => one - two);
+    const start = `${plain(offsetOf(store, slot), 3)} s`;
+    const middle = sorted[Math.floor(sorted.length / 2)];
+    return sorted.length ? `${start}, ${Math.abs(middle) < 0.5 ? "in step" : `${plain(Math.abs(middle), 0)} ms ${middle < 0 ? "early" : "late"}`}` : start;
+  }
+
+  async function listen() {
+    const { revision } = store.kept;
+    if (late.revision === revision || store.stage !== "sync") {
+      return;
+    }
+    late = { revision, lenses: [] };
+    try {
+      const lenses = await askJson(`${store.path}/revisions/${revision}/residuals`);
+      if (revision === store.kept.revision) {
+        late = { revision, lenses };
+        choose();
+      }
+    } catch {
+      // The waveforms stay; a clip that cannot be read is told where offsets are found.
+    }
+  }
 
   async function measure() {
     const { revision } = store.kept;

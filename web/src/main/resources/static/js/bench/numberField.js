@@ -2,10 +2,11 @@ import { element } from "../page/parts.js";
 import { plain } from "./format.js";
 
 /**
- * A number with its unit: typed, stepped with the arrow keys (Shift ten times, Alt a tenth), set back by double-click.
+ * A number with its unit: typed, stepped with the arrow keys (Shift ten times, Alt a tenth), set back by double-click. `page` is
+ * what Page Up and Page Down step by, `parse` reads what is typed in other words than a number.
  * `onInput` is called while it changes, `onDone` when it is settled.
  * @param {{label: string, unit: string, value: number, step: number, decimals: number, least?: number, most?: number,
- *   reset: number, test?: string, slider?: boolean, onInput: (v: number) => void, onDone: (v: number) => void}} options
+ *   reset: number, test?: string, page?: number, parse?: (text: string) => number, slider?: boolean, onInput: (v: number) => void, onDone: (v: number) => void}} options
  */
 export function numberField(options) {
   const { label, unit, step, decimals, least = -Infinity, most = Infinity } = options;
@@ -35,7 +36,8 @@ export function numberField(options) {
   let pending = false;
   const read = () => {
     const text = input.value.trim().replace(",", ".");
-    const wanted = text === "far" && most === Infinity ? Infinity : text === "" ? NaN : Number(text);
+    const number = options.parse ?? Number;
+    const wanted = text === "far" && most === Infinity ? Infinity : text === "" ? NaN : number(text);
     if (Number.isNaN(wanted)) {
       input.classList.add("wrong");
       return;
@@ -43,16 +45,17 @@ export function numberField(options) {
     settle(bounded(wanted));
   };
   input.addEventListener("keydown", (event) => {
+    const page = options.page ? { PageUp: options.page, PageDown: -options.page }[event.key] : undefined;
     const sign = { ArrowUp: 1, ArrowDown: -1 }[event.key];
     if (event.key === "Enter") {
       read();
     } else if (event.key === "Escape") {
       show();
       input.blur();
-    } else if (sign && Number.isFinite(value)) {
+    } else if ((sign || page) && Number.isFinite(value)) {
       event.preventDefault();
-      const size = step * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1);
-      value = bounded(Number((value + sign * size).toFixed(6)));
+      const size = page ?? sign * step * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1);
+      value = bounded(Number((value + size).toFixed(6)));
       pending = true;
       show();
       options.onInput(value);
@@ -60,7 +63,7 @@ export function numberField(options) {
     event.stopPropagation();
   });
   input.addEventListener("keyup", (event) => {
-    if (pending && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
+    if (pending && ["ArrowUp", "ArrowDown", "PageUp", "PageDown"].includes(event.key)) {
       settle(value);
     }
   });

@@ -1,4 +1,4 @@
-import { ask } from "../page/api.js";
+import { ask, askJson } from "../page/api.js";
 import { sharp } from "./lane.js";
 
 const kept = new Map();
@@ -22,6 +22,18 @@ export async function waveform(store, slot, from, to, buckets) {
     }
   }
   return kept.get(key);
+}
+
+const clapped = new Map();
+
+/** Clip times of a clip's claps; they do not depend on the recipe. */
+export function claps(store, slot) {
+  const key = `${store.path} ${slot}`;
+  if (!clapped.has(key)) {
+    clapped.set(key, askJson(`${store.path}/revisions/${store.kept.revision}/claps/${slot}`));
+    clapped.get(key).catch(() => clapped.delete(key));
+  }
+  return clapped.get(key);
 }
 
 /** The clips whose sound is their own: of a file with several lenses, the first. */

@@ -22,6 +22,24 @@ final class Onsets {
      * @param size of the transform, a power of two
      */
     static float[] spectrum(short[] samples, int rate, int size) {
+        float[] rises = rises(samples, rate);
+        float[] onsets = Arrays.copyOf(rises, size);
+        int count = Math.min(rises.length, size);
+        double mean = 0;
+        for (float rise : rises) {
+            mean += rise / rises.length;
+        }
+        for (int m = BEFORE; m < count; m++) {
+            onsets[m] -= (float) mean;
+        }
+        new FloatFFT_1D(size).realForward(onsets);
+        onsets[0] = 0;
+        onsets[1] = 0;
+        return onsets;
+    }
+
+    /** By how much the logarithm of the energy rises, not below 0, {@value #RATE} values a second. */
+    static float[] rises(short[] samples, int rate) {
         int step = rate / RATE;
         int count = samples.length / step;
         double[] energy = new double[count];
@@ -31,23 +49,14 @@ final class Onsets {
         double[] sorted = energy.clone();
         Arrays.sort(sorted);
         double floor = count == 0 ? 1 : 1 + FLOOR_SHARE * sorted[count / 2];
-        float[] onsets = new float[size];
-        double mean = 0;
-        for (int m = BEFORE; m < Math.min(count, size); m++) {
+        float[] rises = new float[count];
+        for (int m = BEFORE; m < count; m++) {
             double before = 0;
             for (int b = 1; b <= BEFORE; b++) {
                 before += energy[m - b] / BEFORE;
             }
-            double rise = Math.log((energy[m] + floor) / (before + floor));
-            onsets[m] = (float) Math.max(0, rise);
-            mean += onsets[m] / count;
+            rises[m] = (float) Math.max(0, Math.log((energy[m] + floor) / (before + floor)));
         }
-        for (int m = BEFORE; m < Math.min(count, size); m++) {
-            onsets[m] -= (float) mean;
-        }
-        new FloatFFT_1D(size).realForward(onsets);
-        onsets[0] = 0;
-        onsets[1] = 0;
-        return onsets;
+        return rises;
     }
 }

@@ -1,6 +1,6 @@
 import { clock } from "../format.js";
 import { sharp } from "../lane.js";
-import { drawWave, loudest, offsetOf, soundClips, waveform } from "../waves.js";
+import { claps, drawWave, loudest, offsetOf, soundClips, waveform } from "../waves.js";
 import { latest } from "./latest.js";
 
 const START_SECONDS = 4;
@@ -58,6 +58,7 @@ export class WavesPane {
         return waveform(this.store, clip.slot, span.from - offset, span.to - offset, buckets);
       }),
     );
+    const marks = await Promise.all(clips.map((clip) => claps(this.store, clip.slot)));
     const { g, width, height } = sharp(this.canvas);
     const band = (height - 18) / clips.length;
     clips.forEach((clip, i) => {
@@ -71,12 +72,26 @@ export class WavesPane {
         g.font = "12px Archivo";
         g.fillText("no sound", LABEL + 6, y + band / 2 + 4);
       }
+      this.mark(g, marks[i].map((time) => time + offsetOf(this.store, clip.slot)), span, { x: LABEL, y, width: width - LABEL });
       g.fillStyle = "#6a6a6a";
       g.fillRect(0, y + band - 0.5, width, 1);
     });
     this.axis(g, span, width, height);
     this.host.dataset.shown = String(Number(this.host.dataset.shown ?? 0) + 1);
     this.pane.says(`${this.seconds < 1 ? `${(1000 * this.seconds).toFixed(0)} ms` : `${this.seconds.toFixed(1)} s`}${this.store.comparing ? ", before" : ""}`);
+  }
+
+  /** Found claps: a small notch over the waveform. */
+  mark(g, times, span, { x, y, width }) {
+    g.fillStyle = "#e7c46a";
+    for (const time of times.filter((each) => each >= span.from && each <= span.to)) {
+      const at = x + ((time - span.from) / this.seconds) * width;
+      g.beginPath();
+      g.moveTo(at - 4, y + 1);
+      g.lineTo(at + 4, y + 1);
+      g.lineTo(at, y + 8);
+      g.fill();
+    }
   }
 
   axis(g, span, width, height) {

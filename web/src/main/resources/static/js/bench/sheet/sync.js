@@ -3,9 +3,12 @@ import { element, part } from "../../page/parts.js";
 import { toast } from "../../page/toast.js";
 import { numberField } from "../numberField.js";
 import { plain } from "../format.js";
+import { offsetList, seconds } from "../moment.js";
 import { soundClips } from "../waves.js";
+import { fillPairs } from "./pairs.js";
 
 const LOOK_EVERY_MS = 300;
+const MOST_HEARD = 20;
 
 /** All lenses of one file move together. */
 function moved(store, slot, seconds) {
@@ -19,7 +22,7 @@ function source(store, name) {
   return { ...store.kept.recipe.sync, source: name };
 }
 
-/** Finds offsets by sound in one action; by hand in seconds or frames. */
+/** Finds offsets in one action; shows what each two lenses say; by ear and by hand in seconds, frames or timecode. */
 export function syncSheet(root, store) {
   const clips = soundClips(store);
   const single = clips.length < 2;
@@ -29,45 +32,158 @@ export function syncSheet(root, store) {
     return;
   }
   startFinding(root, store);
+  const pairs = store.kept.recipe.sync.measure?.pairs ?? [];
+  part(root, "evidence").hidden = pairs.length === 0;
+  if (pairs.length > 0) {
+    fillPairs(part(root, "pairs"), clips.map((clip) => clip.slot), pairs);
+  }
+  startListening(root, store, clips);
+  startLists(root, store);
+  clips.forEach((clip, i) => part(root, "offsets").append(offsetRow(store, clip, i === 0)));
+}
+
+const offset = (store, slot) => store.kept.recipe.clips.find((clip) => clip.slot === slot).offset_seconds;
+
+const keepOffset = (store, slot, seconds) =>
+  store.keep(`Start lens ${slot} at ${plain(seconds, 4)} s`, { sync: source(store, "by_hand"), offsets: moved(store, slot, seconds) });
+
+/** Moves the chosen lens by frames; the others stay. */
+export function nudge(store, frames) {
+  const clips = soundClips(store);
+  const slot = clips.some((clip) => clip.slot === store.nudged) ? store.nudged : clips[1]?.slot;
+  if (slot && store.stage === "sync") {
+    store.nudged = slot;
+    keepOffset(store, slot, Number((offset(store, slot) + frames / store.kept.rate).toFixed(6)));
+  }
+}
+
+function offsetRow(store, clip, first) {
+  const { slot } = clip;
+  const holder = element("div");
+  const row = element("div", { class: "flex items-center gap-1" });
+  const frame = 1 / store.kept.rate;
+  const field = numberField({
+    label: slot, unit: "s", value: offset(store, slot), step: 0.001, decimals: 4, reset: 0, test: `offset-${slot}`, page: frame,
+    parse: (text) => seconds(text, store.kept.rate),
+    onInput: (value) => store.preview("offsets", moved(store, slot, value)),
+    onDone: (value) => keepOffset(store, slot, value),
+  });
+  field.classList.add("flex-1");
+  field.querySelector("input").classList.add("short");
+  field.querySelector("input").title = "Seconds, 480 ms, 12 f or hours:minutes:seconds:frames; Page Up and Page Down step by a frame";
+  field.querySelector("input").addEventListener("focus", () => (store.nudged = slot));
+  const step = (sign, name) => {
+    const button = element("button", { type: "button", class: "btn px-1.5 whitespace-nowrap", title: `One frame ${name}`, "aria-label": `Lens ${slot} one frame ${name}`, "data-test": `nudge-${slot}-${name}` }, sign > 0 ? "+1 f" : "−1 f");
+    button.addEventListener("click", () => {
+      store.nudged = slot;
+      nudge(store, sign);
+    });
+    return button;
+  };
+  row.append(field);
+  if (!first) {
+    row.append(step(-1, "earlier"), step(1, "later"));
+  }
+  row.append(lock(store, slot));
+  holder.append(row);
+  const drift = store.kept.recipe.clips.find((each) => each.slot === slot).drift_ppm ?? 0;
+  if (drift !== 0) {
+    const left = Math.abs(drift) * 1e-6 * (store.kept.to - store.kept.from) * 1000;
+    const said = `Its clock is ${plain(Math.abs(drift), 1)} ppm ${drift > 0 ? "slow" : "fast"}, ${plain(left, left < 10 ? 1 : 0)} ms over the take; frames and sound follow it.`;
+    holder.append(element("p", { class: "soft", "data-test": `drift-${slot}` }, said));
+  }
+  return holder;
+}
+
+/** A lens that is locked stays where it is when offsets are found. */
+function lock(store, slot) {
+  const locked = new Set(store.kept.recipe.sync.locked ?? []);
+  const is = locked.has(slot);
+  const button = element("button", { type: "button", class: "btn px-1.5", "aria-pressed": String(is), title: is ? "Stays where it is when offsets are found; press to free it" : "Keep it where it is when offsets are found", "aria-label": `Lock lens ${slot}`, "data-test": `lock-${slot}` }, is ? "held" : "hold");
+  button.addEventListener("click", () => {
+    if (is) {
+      locked.delete(slot);
+    } else {
+      locked.add(slot);
+    }
+    store.keep(`${is ? "Free" : "Hold"} lens ${slot}`, { sync: { ...store.kept.recipe.sync, locked: [...locked] } });
+  });
+  return button;
+}
+
+/** The clips' sound at both ears, from the playhead on. */
+function startListening(root, store, clips) {
+  const heard = clips.filter((clip) => clip.sound !== "none");
+  part(root, "listen").hidden = heard.length < 2;
+  if (heard.length < 2) {
+    return;
+  }
+  const [left, right] = ["left", "right"].map((ear) => part(root, ear));
+  heard.forEach((clip) => [left, right].forEach((ear) => ear.append(element("option", { value: clip.slot }, clip.slot))));
+  left.value = store.ears?.[0] ?? heard[0].slot;
+  right.value = store.ears?.[1] ?? heard[1].slot;
+  [left, right].forEach((ear) => ear.addEventListener("change", () => (store.ears = [left.value, right.value])));
+  const hear = part(root, "hear");
+  const sound = new Audio();
+  const show = () => (hear.textContent = sound.paused ? "Listen from here" : "Stop");
+  ["play", "pause", "ended"].forEach((name) => sound.addEventListener(name, show));
+  hear.addEventListener("click", () => {
+    if (!sound.paused) {
+      sound.pause();
+      return;
+    }
+    const from = store.time;
+    const length = Math.max(0.5, Math.min(MOST_HEARD, store.kept.to - from));
+    sound.src = `${store.path}/revisions/${store.kept.revision}/listen?left=${left.value}&right=${right.value}&from=${from.toFixed(6)}&seconds=${length.toFixed(3)}`;
+    sound.play().catch(() => toast("The two clips cannot be heard; their sound may be damaged."));
+  });
+  new MutationObserver((changes, watch) => {
+    if (!hear.isConnected) {
+      sound.pause();
+      watch.disconnect();
+    }
+  }).observe(root, { childList: true });
+}
+
+/** Offsets that come from elsewhere: a list, the files' timecode, the recorders' clocks, or none at all. */
+function startLists(root, store) {
   part(root, "declare").addEventListener("click", () =>
     store.keep("Take the clips as in sync", {
       sync: source(store, "declared"),
       offsets: Object.fromEntries(store.kept.clips.map((clip) => [clip.slot, 0])),
     }),
   );
-  const offset = (slot) => store.kept.recipe.clips.find((clip) => clip.slot === slot).offset_seconds;
-  const keep = (slot, seconds) =>
-    store.keep(`Start lens ${slot} at ${plain(seconds, 4)} s`, { sync: source(store, "by_hand"), offsets: moved(store, slot, seconds) });
-  const frame = 1 / store.kept.rate;
-  clips.forEach((clip, i) => {
-    const { slot } = clip;
-    if (i === 0) {
-      const row = element("div", { class: "field" });
-      row.append(element("span", { class: "soft" }, `Lens ${slot}`), element("span", {}, "0, the others follow it"));
-      part(root, "offsets").append(row);
-      return;
+  for (const way of ["timecode", "clock"]) {
+    const button = part(root, way);
+    button.hidden = !store.kept.starts.includes(way);
+    button.addEventListener("click", () =>
+      ask(`${store.path}/sync/start?base=${store.kept.revision}&by=${way}`, { method: "POST" })
+        .then(() => store.load())
+        .catch((failure) => toast(failure.message)),
+    );
+  }
+  part(root, "paste").addEventListener("click", () => pasteList(store));
+}
+
+function pasteList(store) {
+  const dialog = document.getElementById("offsets-dialog");
+  const list = part(dialog, "list");
+  const wrong = part(dialog, "wrong");
+  list.value = soundClips(store).map(({ slot }) => `${slot} ${plain(offset(store, slot), 4)}`).join("\n");
+  wrong.hidden = true;
+  part(dialog, "close").onclick = () => dialog.close();
+  part(dialog, "take").onclick = () => {
+    const read = offsetList(list.value, soundClips(store), store.kept.rate);
+    wrong.hidden = !read.wrong;
+    wrong.textContent = read.wrong;
+    if (!read.wrong) {
+      dialog.close();
+      const offsets = Object.assign({}, ...Object.entries(read.offsets).map(([slot, at]) => moved(store, slot, at)));
+      store.keep("Offsets from a list", { sync: source(store, "by_hand"), offsets });
     }
-    const row = element("div", { class: "flex items-center gap-1" });
-    const field = numberField({
-      label: `Lens ${slot}`, unit: "s", value: offset(slot), step: 0.001, decimals: 4, reset: 0, test: `offset-${slot}`,
-      onInput: (value) => store.preview("offsets", moved(store, slot, value)),
-      onDone: (value) => keep(slot, value),
-    });
-    field.classList.add("flex-1");
-    field.querySelector("input").classList.add("short");
-    const nudge = (sign, name) => {
-      const button = element("button", { type: "button", class: "btn px-2", title: `One frame ${name}`, "aria-label": `Lens ${slot} one frame ${name}`, "data-test": `nudge-${slot}-${name}` }, sign > 0 ? "+1 f" : "−1 f");
-      button.addEventListener("click", () => keep(slot, Number((offset(slot) + sign * frame).toFixed(6))));
-      return button;
-    };
-    row.append(field, nudge(-1, "earlier"), nudge(1, "later"));
-    part(root, "offsets").append(row);
-    const drift = store.kept.recipe.clips.find((each) => each.slot === slot).drift_ppm ?? 0;
-    if (drift !== 0) {
-      const said = `Its clock is ${plain(Math.abs(drift), 1)} ppm ${drift > 0 ? "slow" : "fast"}; frames and sound follow it.`;
-      part(root, "offsets").append(element("p", { class: "soft", "data-test": `drift-${slot}` }, said));
-    }
-  });
+  };
+  dialog.showModal();
+  list.select();
 }
 
 /** The main action: measuring goes on in the background and is recorded even if the page is closed. */
@@ -78,7 +194,7 @@ function startFinding(root, store) {
   const path = `${store.path}/sync`;
   const show = (status) => {
     find.disabled = status.working;
-    find.textContent = status.working ? `Listening, ${Math.floor(100 * status.share)}%` : "Find offsets";
+    find.textContent = status.working ? `Comparing, ${Math.floor(100 * status.share)}%` : "Find offsets";
     cancel.hidden = !status.working;
     meter.hidden = !status.working;
     meter.firstElementChild.style.width = `${100 * status.share}%`;
@@ -98,7 +214,19 @@ function startFinding(root, store) {
     }
   };
   const run = (request) => request.then(follow).catch((failure) => toast(failure.message));
-  find.addEventListener("click", () => run(askJson(`${path}?base=${store.kept.revision}`, { method: "POST" })));
+  const use = part(root, "use");
+  const around = part(root, "around");
+  use.value = store.syncUse ?? "";
+  around.value = store.syncAround ?? "";
+  use.addEventListener("change", () => (store.syncUse = use.value));
+  around.addEventListener("change", () => (store.syncAround = around.value));
+  const order = () => ({
+    use: use.value ? use.value.split(",") : [],
+    from: around.value ? store.time - Number(around.value) : null,
+    to: around.value ? store.time + Number(around.value) : null,
+    locked: store.kept.recipe.sync.locked ?? [],
+  });
+  find.addEventListener("click", () => run(askJson(`${path}?base=${store.kept.revision}`, { body: order() })));
   cancel.addEventListener("click", () => ask(path, { method: "DELETE" }).catch((failure) => toast(failure.message)));
   askJson(path).then((status) => status.working && follow(status)).catch(() => {});
 }
