@@ -84,10 +84,23 @@ record MotionScene(
         double[] starts = new double[clips];
         double[] seconds = new double[clips];
         double end = 10 + 8 + 8 * random.nextDouble();
-        List<RigLens> lenses = new ArrayList<>();
         for (int i = 0; i < clips; i++) {
             starts[i] = 10 * random.nextDouble();
             seconds[i] = end - starts[i] + random.nextDouble();
+        }
+        return of(kind, rate, starts, seconds, end, random);
+    }
+
+    /** Carried by hand, with clips that begin and last as stated, 25 frames a second. */
+    static MotionScene carried(double[] starts, double[] seconds, long seed) {
+        return of(Kind.HAND, 25, starts, seconds, 0, new SplittableRandom(seed));
+    }
+
+    private static MotionScene of(
+            Kind kind, double rate, double[] starts, double[] seconds, double end, SplittableRandom random) {
+        int clips = starts.length;
+        List<RigLens> lenses = new ArrayList<>();
+        for (int i = 0; i < clips; i++) {
             Rotation looks = Rotation.ofYawPitchRoll(
                     2 * Math.PI * (i + 0.2 * random.nextDouble()) / clips,
                     0.4 * (random.nextDouble() - 0.5),

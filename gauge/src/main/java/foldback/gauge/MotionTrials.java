@@ -32,9 +32,14 @@ final class MotionTrials {
 
     private record Outcome(MotionScene.Kind kind, Verdict verdict, double errorFrames) {}
 
-    static List<Figure> measure(Consumer<String> news) {
-        CubeSphere sphere = new CubeSphere(
+    /** What all takes are filmed in. */
+    static CubeSphere sphere() {
+        return new CubeSphere(
                 new Studio().sphere(SPHERE_WIDTH, 1, PixelFormat.YUV420_8, 3).y(), SPHERE_WIDTH / 3);
+    }
+
+    static List<Figure> measure(Consumer<String> news) {
+        CubeSphere sphere = sphere();
         List<Outcome> outcomes = new ArrayList<>();
         for (MotionScene.Kind kind : MotionScene.Kind.values()) {
             List<Outcome> own = IntStream.range(0, EACH)

@@ -33,14 +33,15 @@ record SyncScene(
         /** Music that repeats exactly: which round is which cannot be told. */
         LOOP(false),
         MUFFLED(true),
-        SILENT(false),
+        /** One lens records nothing; the rig is carried, and its pictures tell. */
+        SILENT(true),
         STRANGER(false),
         /** Started up to three minutes apart. */
         FAR(true),
         /** Clocks up to 40 ppm apart, one to ten minutes long. */
         DRIFT(true);
 
-        /** Whether sound alone can place every clip. */
+        /** Whether sound, and motion where a lens is silent, can place every clip. */
         final boolean solvable;
 
         Kind(boolean solvable) {

@@ -3,11 +3,18 @@ package foldback.gauge;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
 import foldback.core.sound.SoundTrack;
+import foldback.core.sync.Clue;
+import foldback.core.sync.OffsetGraph;
+import foldback.core.sync.PairEvidence;
 import foldback.core.sync.SyncResult;
 import foldback.core.sync.SyncSettings;
+import foldback.core.sync.picture.MotionAligner;
+import foldback.core.sync.picture.PictureTrack;
 import foldback.core.sync.sound.SoundAligner;
 import foldback.engine.sync.Sounds;
 import foldback.media.sound.SoundReader;
+import foldback.sim.motion.CubeSphere;
+import foldback.sim.sound.Microphone;
 import foldback.sim.sound.SoundScape;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -16,14 +23,16 @@ import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 
-/** Sync by sound on simulated takes of every kind of {@link SyncScene}, thirty of each and 45 with a stranger. */
+/** Sync by sound, and by motion where a lens is silent, on simulated takes of every kind of {@link SyncScene}, thirty of each and 45 with a stranger. */
 final class SyncTrials {
     private static final int EACH = 30;
     private static final int STRANGERS = 45;
@@ -44,12 +53,17 @@ final class SyncTrials {
     /** The figures; a line for each kind, and for each trial that missed something. */
     static List<Figure> measure(Consumer<String> news) throws IOException {
         Path folder = Files.createTempDirectory("foldback-sync");
+        CubeSphere sphere = MotionTrials.sphere();
         List<Outcome> outcomes = new ArrayList<>();
         for (SyncScene.Kind kind : SyncScene.Kind.values()) {
             List<Outcome> own = IntStream.range(0, kind == SyncScene.Kind.STRANGER ? STRANGERS : EACH)
                     .parallel()
-                    .mapToObj(n ->
-                            trial(SyncScene.make(kind, n + EACH * kind.ordinal()), n, folder.resolve(n + ".wav"), news))
+                    .mapToObj(n -> trial(
+                            SyncScene.make(kind, n + EACH * kind.ordinal()),
+                            n,
+                            folder.resolve(n + ".wav"),
+                            sphere,
+                            news))
                     .toList();
             outcomes.addAll(own);
             news.accept(line(kind, own));
@@ -126,19 +140,40 @@ final class SyncTrials {
         return new Figure(name, value, unit, Figure.Bar.AT_MOST, bar);
     }
 
-    private static Outcome trial(SyncScene scene, int number, Path file, Consumer<String> news) {
+    private static List<Optional<PictureTrack>> pictures(SyncScene scene, int number, CubeSphere sphere) {
+        double[] starts =
+                scene.microphones().stream().mapToDouble(Microphone::start).toArray();
+        double[] seconds =
+                scene.microphones().stream().mapToDouble(Microphone::seconds).toArray();
+        MotionScene carried = MotionScene.carried(starts, seconds, 5000 + number);
+        List<Optional<PictureTrack>> tracks = new ArrayList<>();
+        for (int i = 0; i < starts.length; i++) {
+            tracks.add(Optional.of(carried.track(i, sphere)));
+        }
+        return tracks;
+    }
+
+    private static Outcome trial(SyncScene scene, int number, Path file, CubeSphere sphere, Consumer<String> news) {
         List<Optional<SoundTrack>> tracks = new ArrayList<>();
         for (int i = 0; i < scene.microphones().size(); i++) {
             tracks.add(i == scene.silent() ? Optional.empty() : Optional.of(decoded(scene.recorded(i), file)));
         }
-        SyncResult result = SoundAligner.align(tracks, SyncSettings.defaults(), Run.QUIET);
+        SyncSettings settings = SyncSettings.defaults();
+        List<List<PairEvidence>> found = new ArrayList<>(SoundAligner.compare(tracks, settings, Run.QUIET));
+        Set<Clue> clues = EnumSet.of(Clue.SOUND);
+        if (scene.silent() >= 0) {
+            // Nobody hears it: the pictures must tell.
+            clues.add(Clue.MOTION);
+            found.addAll(MotionAligner.compare(pictures(scene, number, sphere), settings, Run.QUIET));
+        }
+        SyncResult result = OffsetGraph.settle(tracks.size(), clues, found, settings);
         double sound = 0;
         double picture = 0;
         double drift = 0;
         for (int i = 1; i < scene.microphones().size(); i++) {
             if (i != scene.stranger() && !result.unplaced().contains(i)) {
                 double offset = result.offsets()[i];
-                sound = Math.max(sound, Math.abs(offset - scene.soundOffset(i)));
+                sound = i == scene.silent() ? sound : Math.max(sound, Math.abs(offset - scene.soundOffset(i)));
                 picture = Math.max(picture, Math.abs(offset - scene.pictureOffset(i)));
                 drift = Math.max(drift, Math.abs(result.driftPpm()[i] - scene.driftPpm(i)));
             }

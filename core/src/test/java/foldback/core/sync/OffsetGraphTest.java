@@ -98,4 +98,48 @@ class OffsetGraphTest {
         assertThat(result.offsets()[3]).isCloseTo(96.75, within(0.02));
         assertThat(result.evidence().verdict()).isEqualTo(Verdict.UNSETTLED);
     }
+
+    private static PairEvidence seen(int first, int second, double wrong) {
+        PairLag lag = new PairLag(10, OFFSETS[second] - OFFSETS[first] + wrong, 0.002, 0, Double.POSITIVE_INFINITY);
+        return new PairEvidence(first, second, Clue.MOTION, lag, 12, 0.2, 0.8, 6, 1, 0, Belief.FIRM, false);
+    }
+
+    private static SyncResult settleBoth(int clips, List<List<PairEvidence>> pairs) {
+        return OffsetGraph.settle(clips, Set.of(Clue.SOUND, Clue.MOTION), pairs, SyncSettings.defaults());
+    }
+
+    @Test
+    void aSilentClipIsPlacedByMotionAndThatIsSaid() {
+        SyncResult result = settleBoth(
+                3, List.of(List.of(pair(0, 1, 300, 0, 30, 0)), List.of(seen(0, 2, 0)), List.of(seen(1, 2, 0.001))));
+        assertThat(result.evidence().verdict()).isEqualTo(Verdict.SURE);
+        assertThat(result.evidence().reason()).contains("Clip 3 is placed by motion, not by sound");
+        assertThat(result.offsets()[2]).isCloseTo(OFFSETS[2], within(0.01));
+    }
+
+    @Test
+    void soundAndMotionThatDisagreeAreShownNotAveraged() {
+        SyncResult result = settleBoth(2, List.of(List.of(pair(0, 1, 300, 0, 30, 0)), List.of(seen(0, 1, 0.12))));
+        assertThat(result.evidence().verdict()).isEqualTo(Verdict.CHECK);
+        assertThat(result.evidence().reason()).contains("the motion of clips 1 and 2 contradicts the others by 1");
+        assertThat(result.offsets()[1] + 300 * result.driftPpm()[1] * 1e-6)
+                .isCloseTo(OFFSETS[1] + 300 * DRIFTS[1], within(0.001));
+    }
+
+    @Test
+    void soundAndMotionThatAgreeAreSaidToAgree() {
+        SyncResult result = settleBoth(2, List.of(List.of(pair(0, 1, 300, 0, 30, 0)), List.of(seen(0, 1, 0.003))));
+        assertThat(result.evidence().verdict()).isEqualTo(Verdict.SURE);
+        assertThat(result.evidence().reason()).isEqualTo("Sound and motion agree all along the overlap.");
+    }
+
+    @Test
+    void lockedClipsKeepTheirDistanceAndWhatContradictsIsSaid() {
+        List<List<PairEvidence>> pairs = all();
+        pairs.add(0, List.of(PairEvidence.locked(0, 1, 0, OFFSETS[1] + 0.5)));
+        SyncResult result = settle(pairs);
+        assertThat(result.offsets()[1] - result.offsets()[0]).isCloseTo(OFFSETS[1] + 0.5, within(1e-6));
+        assertThat(result.evidence().verdict()).isEqualTo(Verdict.CHECK);
+        assertThat(result.evidence().reason()).contains("the sound of clips 1 and 2 contradicts the others by 49");
+    }
 }

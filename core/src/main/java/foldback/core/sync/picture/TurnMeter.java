@@ -31,8 +31,8 @@ public final class TurnMeter {
     private static final int BINS = 64 * BINS_PER_CODE;
     /** Fewer places tell nothing. */
     private static final int LEAST_PLACES = 60;
-    /** Where the brightness varies less between places than so many codes each, there is nothing to hold on to. */
-    private static final double LEAST_SLOPE = 0.15;
+    /** Where the picture's slopes are no larger than noise makes them there is nothing to hold on to, against its variance. */
+    private static final double LEAST_SLOPES = 1.5;
 
     /** A turn, a gain and a bias, and by how much the turn grows from the first line to the last. */
     private static final int UNKNOWNS = 8;
@@ -56,6 +56,9 @@ public final class TurnMeter {
     private final LinearSolverDense<DMatrixRMaj> solver = LinearSolverFactory_DDRM.symmPosDef(UNKNOWNS);
     private final double[] state = new double[UNKNOWNS];
     private double sigma;
+    /** Mean square of the slopes at the last step, against the variance of what is left. */
+    private double slopes;
+
     private boolean started;
 
     /** @param lens of the pictures, of their size */
@@ -100,7 +103,7 @@ public final class TurnMeter {
             }
         }
         System.arraycopy(state, 0, turn, 0, 3);
-        return true;
+        return slopes >= LEAST_SLOPES;
     }
 
     /** Mean luma of the last picture where the lens sees something, 0 to 1. */
@@ -127,9 +130,7 @@ public final class TurnMeter {
             double scale = Math.max(LEAST_SIGMA, MAD_TO_SIGMA * median(count));
             sum(count, TUKEY * scale);
             double texture = normal.get(0, 0) + normal.get(1, 1) + normal.get(2, 2);
-            if (texture < count * Math.pow(LEAST_SLOPE * focalHere, 2)) {
-                return false;
-            }
+            slopes = texture / (count * Math.pow(scale * focalHere, 2));
             for (int k = 0; k < UNKNOWNS; k++) {
                 // Keeps the brightness decided where a picture is all of one grey.
                 normal.add(k, k, 1e-9 * texture + 1e-9);

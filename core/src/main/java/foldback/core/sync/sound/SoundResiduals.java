@@ -10,6 +10,8 @@ public final class SoundResiduals {
     private static final int WINDOW = 1 << 14;
     /** How far a window's peak must stand out, standard deviations. */
     private static final double CLEAR = 6;
+    /** And the least share of its sound that both have: a bang and a noise share less. */
+    private static final double LEAST_SHARE = 0.12;
 
     private SoundResiduals() {}
 
@@ -38,7 +40,7 @@ public final class SoundResiduals {
         for (int i = 0; i < windows.count; i++) {
             double at = windows.times[i] + a.startSeconds();
             double measured = (double) shift / rate + windows.lags[i] + clocks;
-            if (windows.clear[i] >= CLEAR) {
+            if (windows.clear[i] >= CLEAR && windows.share[i] >= LEAST_SHARE) {
                 residuals.add(new Residual(at, lag.applyAsDouble(at) - measured));
             }
         }
