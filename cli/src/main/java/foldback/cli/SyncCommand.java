@@ -74,6 +74,7 @@ final class SyncCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         SyncRequest request = request();
+        refuseTwice();
         List<TakeSync.Source> clips = new ArrayList<>();
         for (int i = 0; i < files.size(); i++) {
             Path file = files.get(i);
@@ -92,6 +93,23 @@ final class SyncCommand implements Callable<Integer> {
             }
         }
         return CommandLine.ExitCode.OK;
+    }
+
+    /** The same file under two names says nothing of a take. */
+    private void refuseTwice() throws IOException {
+        for (int i = 0; i < files.size(); i++) {
+            for (int j = i + 1; j < files.size(); j++) {
+                Path one = files.get(i);
+                Path two = files.get(j);
+                if (Files.isRegularFile(one)
+                        && Files.isRegularFile(two)
+                        && Files.size(one) == Files.size(two)
+                        && Files.mismatch(one, two) < 0) {
+                    throw new ParameterException(
+                            spec.commandLine(), one + " and " + two + " are the same clip; leave one of them out.");
+                }
+            }
+        }
     }
 
     private SyncRequest request() {

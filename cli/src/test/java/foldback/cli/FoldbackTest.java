@@ -67,6 +67,36 @@ class FoldbackTest {
     }
 
     @Test
+    void syncTakesCluesAndAStretchAndRefusesWhatIsNone() throws Exception {
+        String[] clips = {
+            DEMO.resolve("sluice-path-a.mp4").toString(),
+            DEMO.resolve("sluice-path-b.mp4").toString()
+        };
+        // Without sound asked for, a rig that stands gives nothing.
+        assertThat(Foldback.run("sync", clips[0], clips[1], "--use", "motion,light", "--json"))
+                .isZero();
+        JsonNode said = JsonMapper.builder().build().readTree(out.toString(StandardCharsets.UTF_8));
+        assertThat(said.path("verdict").asString()).isEqualTo("unsettled");
+        assertThat(said.path("clips").get(1).path("offset_seconds").isNull()).isTrue();
+        out.reset();
+        assertThat(Foldback.run("sync", clips[0], clips[1], "--use", "sound", "--window", "4", "8", "--json"))
+                .isZero();
+        said = JsonMapper.builder().build().readTree(out.toString(StandardCharsets.UTF_8));
+        assertThat(said.path("clips").get(1).path("offset_seconds").asDouble())
+                .isCloseTo(-0.02 / 343, org.assertj.core.api.Assertions.within(0.0005));
+        assertThat(said.path("evidence").path("pairs").get(0).path("at_seconds").asDouble())
+                .isBetween(4.0, 8.0);
+        assertThat(Foldback.run("sync", clips[0], clips[1], "--use", "smell")).isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("not 'smell'");
+        assertThat(Foldback.run("sync", clips[0], clips[1], "--window", "5", "5"))
+                .isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("must end after it begins");
+        Path copy = Files.copy(Path.of(clips[0]), folder.resolve("copy.mp4"));
+        assertThat(Foldback.run("sync", clips[0], copy.toString())).isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("are the same clip");
+    }
+
+    @Test
     void badInputEndsWithTwoAndNamesTheFile() throws Exception {
         Path empty = Files.createFile(folder.resolve("empty.mp4"));
         assertThat(Foldback.run("probe", empty.toString(), "--json")).isEqualTo(2);

@@ -20,13 +20,13 @@ import org.openqa.selenium.Keys;
 import org.openqa.selenium.WebElement;
 import tools.jackson.databind.JsonNode;
 
-/** Offsets found by sound, set by hand, and taken as they are. */
+/** Offsets found, set by hand, and taken as they are. */
 @ExtendWith(RunningApplication.class)
 class SyncTest {
-    private static final double LATE = 1.24;
+    static final double LATE = 1.24;
 
     /** A take of the demo's lenses whose second clip starts {@link #LATE} seconds after the first. */
-    private static long unsynced(Api api, RunningApplication.Server server) throws Exception {
+    static long unsynced(Api api, RunningApplication.Server server) throws Exception {
         Path folder = Files.createDirectories(server.footage().resolve("unsynced"));
         Path left = folder.resolve("left.mp4");
         Path right = folder.resolve("right.mp4");
@@ -46,9 +46,9 @@ class SyncTest {
         return new ClipRef(slot, "footage/unsynced/" + file.getFileName(), ContentHash.of(file), 0);
     }
 
-    private static JsonNode found(Api api, long take) throws Exception {
+    static JsonNode found(Api api, long take) throws Exception {
         String path = "/api/takes/" + take + "/sync";
-        assertThat(api.post(path + "?base=1", "").status()).isEqualTo(200);
+        assertThat(api.post(path + "?base=1", "{}").status()).isEqualTo(200);
         Awaitility.await()
                 .atMost(Duration.ofSeconds(30))
                 .pollInterval(Duration.ofMillis(50))
@@ -90,13 +90,13 @@ class SyncTest {
         Api api = new Api(server);
         long take = unsynced(api, server);
         api.post("/api/takes/" + take + "/revisions", "{\"base\":1,\"set\":{\"offsets\":{\"B\":0.5}}}");
-        api.post("/api/takes/" + take + "/sync?base=1", "");
+        api.post("/api/takes/" + take + "/sync?base=1", "{}");
         JsonNode status = Awaitility.await()
                 .atMost(Duration.ofSeconds(30))
                 .until(
                         () -> api.get("/api/takes/" + take + "/sync").json(),
                         s -> !s.path("working").asBoolean());
-        assertThat(status.path("message").asString()).contains("was changed while its sound was measured");
+        assertThat(status.path("message").asString()).contains("was changed while its offsets were measured");
         assertThat(offset(api.get("/api/takes/" + take).json(), 1)).isEqualTo(0.5);
     }
 
@@ -195,7 +195,7 @@ class SyncTest {
         }
     }
 
-    private static void openSheet(Browser browser, RunningApplication.Server server, long take) {
+    static void openSheet(Browser browser, RunningApplication.Server server, long take) {
         browser.driver.get(server.uri("/takes/" + take).toString());
         browser.await(Duration.ofSeconds(40))
                 .until(driver -> !driver.findElements(By.cssSelector("[data-stage=sync] button"))
@@ -203,11 +203,11 @@ class SyncTest {
         browser.driver.findElement(By.cssSelector("[data-stage=sync] button")).click();
     }
 
-    private static double value(Browser browser) {
+    static double value(Browser browser) {
         return Double.parseDouble(browser.find("offset-B").getDomProperty("value"));
     }
 
-    private static void kept(Browser browser, int revision) {
+    static void kept(Browser browser, int revision) {
         browser.await(Duration.ofSeconds(30))
                 .until(driver -> browser.find("kept").getText().equals("Kept, revision " + revision));
     }
