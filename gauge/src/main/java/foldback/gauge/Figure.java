@@ -3,9 +3,9 @@ package foldback.gauge;
 import java.util.Locale;
 
 /** One measured figure and the bar it is held against. */
-record Figure(String name, double value, String unit, Bar bar, double limit) {
+public record Figure(String name, double value, String unit, Bar bar, double limit) {
 
-    enum Bar {
+    public enum Bar {
         AT_MOST,
         AT_LEAST
     }

@@ -21,6 +21,8 @@ import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.LensView;
 import foldback.core.warp.Sampler;
+import foldback.gauge.sync.MotionTrials;
+import foldback.gauge.sync.SyncTrials;
 import foldback.sim.film.DemoRigs;
 import foldback.sim.film.Sensor;
 import foldback.sim.film.Studio;

@@ -1,6 +1,7 @@
 package foldback.gauge;
 
 import foldback.core.rig.ReadyRigs;
+import foldback.gauge.sync.SyncSpeed;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
@@ -47,7 +48,7 @@ final class SpeedCommand implements Callable<Integer> {
                     .run();
         }
         if (only.contains("sync")) {
-            System.out.println(SyncSpeed.run());
+            SyncSpeed.run().forEach(System.out::println);
         }
         if (only.contains("render")) {
             new RenderSpeed(demo.resolve("sluice-path"), pairs).report(presets);

@@ -1,4 +1,4 @@
-package foldback.gauge;
+package foldback.gauge.sync;
 
 import foldback.sim.sound.Claps;
 import foldback.sim.sound.Drops;

@@ -1,4 +1,4 @@
-package foldback.gauge;
+package foldback.gauge.sync;
 
 import foldback.core.lens.FisheyeLens;
 import foldback.core.lens.ImageCircle;

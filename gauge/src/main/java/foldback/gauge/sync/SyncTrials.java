@@ -1,4 +1,4 @@
-package foldback.gauge;
+package foldback.gauge.sync;
 
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
@@ -12,6 +12,7 @@ import foldback.core.sync.picture.MotionAligner;
 import foldback.core.sync.picture.PictureTrack;
 import foldback.core.sync.sound.SoundAligner;
 import foldback.engine.sync.Sounds;
+import foldback.gauge.Figure;
 import foldback.media.sound.SoundReader;
 import foldback.sim.motion.CubeSphere;
 import foldback.sim.sound.Microphone;
@@ -33,7 +34,7 @@ import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 
 /** Sync by sound, and by motion where a lens is silent, on simulated takes of every kind of {@link SyncScene}, thirty of each and 45 with a stranger. */
-final class SyncTrials {
+public final class SyncTrials {
     private static final int EACH = 30;
     private static final int STRANGERS = 45;
 
@@ -51,7 +52,7 @@ final class SyncTrials {
             double seconds) {}
 
     /** The figures; a line for each kind, and for each trial that missed something. */
-    static List<Figure> measure(Consumer<String> news) throws IOException {
+    public static List<Figure> measure(Consumer<String> news) throws IOException {
         Path folder = Files.createTempDirectory("foldback-sync");
         CubeSphere sphere = MotionTrials.sphere();
         List<Outcome> outcomes = new ArrayList<>();

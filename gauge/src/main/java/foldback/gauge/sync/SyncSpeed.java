@@ -1,4 +1,4 @@
-package foldback.gauge;
+package foldback.gauge.sync;
 
 import foldback.core.run.Run;
 import foldback.core.sound.SoundTrack;
@@ -10,23 +10,30 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.SplittableRandom;
+import java.util.stream.IntStream;
 
-/** How long two clips of ten minutes take to be aligned, once their sound is decoded. */
-final class SyncSpeed {
+/** How long clips of ten minutes take to be aligned, once their sound is decoded. */
+public final class SyncSpeed {
     private static final int SECONDS = 600;
     private static final int RUNS = 3;
     private static final double START = 3.5;
 
     private SyncSpeed() {}
 
-    /** Seconds of the fastest run, as a line. */
-    static String run() {
+    /** Seconds of the fastest run for two clips and for six, as lines. */
+    public static List<String> run() {
+        return List.of(line(2, 5), line(6, 6));
+    }
+
+    private static String line(int clips, double bar) {
         SplittableRandom random = new SplittableRandom(5);
-        short[] common = new short[(SECONDS + 10) * Sounds.RATE];
+        short[] common = new short[(int) ((SECONDS + clips * START) * Sounds.RATE)];
         for (int i = 0; i < common.length; i++) {
             common[i] = (short) (2000 * random.nextGaussian());
         }
-        List<Optional<SoundTrack>> tracks = List.of(heard(common, 0, 1), heard(common, START, 2));
+        List<Optional<SoundTrack>> tracks = IntStream.range(0, clips)
+                .mapToObj(clip -> heard(common, clip * START, clip + 1))
+                .toList();
         double best = Double.MAX_VALUE;
         for (int i = 0; i < RUNS; i++) {
             long begun = System.nanoTime();
@@ -36,7 +43,8 @@ final class SyncSpeed {
                 throw new IllegalStateException("the sounds were not aligned: " + result.offsets()[1]);
             }
         }
-        return String.format(Locale.ROOT, "sync of two clips of ten minutes: %.2f s after decoding (bar 5 s)", best);
+        return String.format(
+                Locale.ROOT, "sync of %d clips of ten minutes: %.2f s after decoding (bar %.0f s)", clips, best, bar);
     }
 
     private static Optional<SoundTrack> heard(short[] common, double from, long seed) {

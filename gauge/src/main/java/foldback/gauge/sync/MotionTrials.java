@@ -1,4 +1,4 @@
-package foldback.gauge;
+package foldback.gauge.sync;
 
 import foldback.core.picture.PixelFormat;
 import foldback.core.run.Run;
@@ -11,6 +11,7 @@ import foldback.core.sync.SyncSettings;
 import foldback.core.sync.picture.LightAligner;
 import foldback.core.sync.picture.MotionAligner;
 import foldback.core.sync.picture.PictureTrack;
+import foldback.gauge.Figure;
 import foldback.sim.film.Studio;
 import foldback.sim.motion.CubeSphere;
 import java.util.ArrayList;
@@ -22,7 +23,7 @@ import java.util.function.Consumer;
 import java.util.stream.IntStream;
 
 /** Sync by motion and light on simulated takes of every kind of {@link MotionScene}, twenty of each. */
-final class MotionTrials {
+public final class MotionTrials {
     private static final int EACH = 20;
     private static final int SPHERE_WIDTH = 1024;
     /** A sure result farther off than this is a false one, frames. */
@@ -38,7 +39,7 @@ final class MotionTrials {
                 new Studio().sphere(SPHERE_WIDTH, 1, PixelFormat.YUV420_8, 3).y(), SPHERE_WIDTH / 3);
     }
 
-    static List<Figure> measure(Consumer<String> news) {
+    public static List<Figure> measure(Consumer<String> news) {
         CubeSphere sphere = sphere();
         List<Outcome> outcomes = new ArrayList<>();
         for (MotionScene.Kind kind : MotionScene.Kind.values()) {
