@@ -11,6 +11,11 @@ package foldback.core.sync;
  */
 public record PairLag(double atSeconds, double lagSeconds, double sigmaSeconds, double slope, double slopeSigma) {
 
+    /** The lag at a clip time of the first clip, seconds. */
+    public double at(double seconds) {
+        return lagSeconds + slope * (seconds - atSeconds);
+    }
+
     /** By how much it disagrees with offsets and drifts: an event at its clip times is one in take time, seconds. */
     double residual(int first, int second, double[] offsets, double[] drifts) {
         double there = atSeconds - lagSeconds;

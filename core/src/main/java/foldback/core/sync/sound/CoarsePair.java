@@ -186,10 +186,13 @@ final class CoarsePair {
             List<Integer> tops = new ArrayList<>();
             int highest = 0;
             for (int i = 0; i < values.length; i++) {
-                highest = values[i] > values[highest] ? i : highest;
-                boolean rises = i == 0 || values[i] > values[i - 1];
-                boolean falls = i == values.length - 1 || values[i] >= values[i + 1];
-                if (values[i] >= least && rises && falls) {
+                float value = values[i];
+                if (value > values[highest]) {
+                    highest = i;
+                }
+                if (value >= least
+                        && (i == 0 || value > values[i - 1])
+                        && (i == values.length - 1 || value >= values[i + 1])) {
                     tops.add(i);
                 }
             }

@@ -1,6 +1,5 @@
 package foldback.core.sync.sound;
 
-import foldback.core.sound.SoundTrack;
 import foldback.core.sync.DriftLine;
 import foldback.core.sync.Rivalry;
 import java.util.Arrays;
@@ -76,10 +75,10 @@ final class FineDelay {
      * @param clear how far a window's peak must stand out to be a witness, standard deviations
      * @return null where the sounds share no window
      */
-    Fine refine(SoundTrack a, SoundTrack b, double lag, double clear) {
+    Fine refine(Heard a, Heard b, double lag, double clear) {
         long shift = Math.round(lag * rate);
         List<Integer> starts = LoudWindows.choose(a, b, shift, windows.window);
-        windows.read(a, b, shift, starts);
+        windows.read(a.track, b.track, shift, starts);
         windows.findPeaks();
         int n = windows.count;
         if (n == 0) {
@@ -161,11 +160,11 @@ final class FineDelay {
      * tells the rounds apart may be little, but it is there in window after window: so the windows' differences are held against
      * their own scatter (Student's t), besides the plain ratio.
      */
-    double rival(SoundTrack a, SoundTrack b, Fine best, List<Fine> rivals) {
-        windows.read(a, b, best.shift(), best.starts());
+    double rival(Heard a, Heard b, Fine best, List<Fine> rivals) {
+        windows.read(a.track, b.track, best.shift(), best.starts());
         double most = 0;
         for (Fine other : rivals) {
-            others.read(a, b, other.shift(), best.starts());
+            others.read(a.track, b.track, other.shift(), best.starts());
             most = Math.max(most, rival(best, other));
         }
         return most;

@@ -1,6 +1,5 @@
 package foldback.core.sync.sound;
 
-import foldback.core.sound.SoundTrack;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -16,18 +15,16 @@ final class LoudWindows {
      *
      * @param shift samples from a place in the second sound to the same moment in the first
      */
-    static List<Integer> choose(SoundTrack a, SoundTrack b, long shift, int window) {
+    static List<Integer> choose(Heard a, Heard b, long shift, int window) {
         long begin = Math.max(0, shift);
-        long end = Math.min(a.samples().length, b.samples().length + shift);
+        long end = Math.min(a.length(), b.length() + shift);
         int count = end - begin < window ? 0 : (int) ((end - begin - window) / (window / 2)) + 1;
         List<Integer> starts = new ArrayList<>();
         double[] lively = new double[count];
         for (int i = 0; i < count; i++) {
-            int start = (int) (begin + (long) i * (window / 2));
+            long start = begin + (long) i * (window / 2);
             starts.add(i);
-            int there = (int) (start - shift);
-            lively[i] = liveliness(a.samples(), start + 1, start + window)
-                    * liveliness(b.samples(), there + 1, there + window);
+            lively[i] = a.liveliness(start, start + window) * b.liveliness(start - shift, start - shift + window);
         }
         if (count > MOST) {
             List<Integer> spread = new ArrayList<>();

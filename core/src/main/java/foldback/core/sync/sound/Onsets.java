@@ -1,7 +1,6 @@
 package foldback.core.sync.sound;
 
 import java.util.Arrays;
-import org.jtransforms.fft.FloatFFT_1D;
 
 /**
  * How suddenly a sound begins, four milliseconds by four: the rise of the logarithm of its energy over what was before. A weak
@@ -32,7 +31,7 @@ final class Onsets {
         for (int m = BEFORE; m < count; m++) {
             onsets[m] -= (float) mean;
         }
-        new FloatFFT_1D(size).realForward(onsets);
+        Transforms.of(size).realForward(onsets);
         onsets[0] = 0;
         onsets[1] = 0;
         return onsets;

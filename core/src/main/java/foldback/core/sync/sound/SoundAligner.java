@@ -13,11 +13,14 @@ import foldback.core.sync.SyncSettings;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Queue;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Function;
 
 /** Finds the offsets of clips by their sound. */
 public final class SoundAligner {
@@ -36,14 +39,15 @@ public final class SoundAligner {
     /** Refined lags nearer than this are one. */
     private static final double ONE_LAG = 0.001;
 
-    private final List<Optional<SoundTrack>> tracks;
+    private final List<Optional<Heard>> tracks;
     private final SyncSettings settings;
     private final int rate;
     private final int factor;
     private final Queue<Desk> desks = new ConcurrentLinkedQueue<>();
 
     private SoundAligner(List<Optional<SoundTrack>> tracks, SyncSettings settings) {
-        this.tracks = tracks;
+        this.tracks =
+                tracks.parallelStream().map(track -> track.map(Heard::new)).toList();
         this.settings = settings;
         rate = tracks.stream()
                 .flatMap(Optional::stream)
@@ -73,7 +77,7 @@ public final class SoundAligner {
         // Two sounds of a pair, one behind the other, fit without overlapping themselves.
         long longestPair = tracks.stream()
                 .flatMap(Optional::stream)
-                .map(track -> (long) track.samples().length)
+                .map(heard -> (long) heard.length())
                 .sorted(Comparator.reverseOrder())
                 .limit(2)
                 .mapToLong(Long::longValue)
@@ -82,9 +86,9 @@ public final class SoundAligner {
         int onsetSize = WhitenedSpectrum.size(longestPair * Onsets.RATE / rate + 2);
         AtomicInteger read = new AtomicInteger();
         List<Optional<Sides>> sides = tracks.parallelStream()
-                .map(track -> {
+                .map(heard -> {
                     run.step(0.3 * read.getAndIncrement() / tracks.size());
-                    return track.map(sound -> sides(sound, size, onsetSize));
+                    return heard.map(sound -> sides(sound.track, size, onsetSize));
                 })
                 .toList();
         List<int[]> all = new ArrayList<>();
@@ -95,20 +99,52 @@ public final class SoundAligner {
                 }
             }
         }
+        // The first clip with sound is compared with all others; where that is plain the rest is looked up, not
+        // searched.
+        int hub = all.isEmpty() ? 0 : all.get(0)[0];
         AtomicInteger done = new AtomicInteger();
-        List<List<PairEvidence>> pairs = all.parallelStream()
-                .map(pair -> {
-                    run.step(0.3 + 0.7 * done.getAndIncrement() / all.size());
-                    return pair(
-                            pair[0],
-                            pair[1],
-                            sides.get(pair[0]).orElseThrow(),
-                            sides.get(pair[1]).orElseThrow());
-                })
-                .filter(pair -> !pair.isEmpty())
-                .toList();
+        Map<Integer, PairEvidence> known = new ConcurrentHashMap<>();
+        List<List<PairEvidence>> pairs = new ArrayList<>();
+        for (boolean first : new boolean[] {true, false}) {
+            all.parallelStream()
+                    .filter(pair -> (pair[0] == hub) == first)
+                    .map(pair -> {
+                        run.step(0.3 + 0.7 * done.getAndIncrement() / all.size());
+                        Optional<List<PairEvidence>> looked = looked(pair, known);
+                        return looked.orElseGet(() -> pair(
+                                pair[0],
+                                pair[1],
+                                sides.get(pair[0]).orElseThrow(),
+                                sides.get(pair[1]).orElseThrow()));
+                    })
+                    .filter(pair -> !pair.isEmpty())
+                    .toList()
+                    .forEach(pair -> {
+                        pairs.add(pair);
+                        if (first && pair.get(0).isFirm()) {
+                            known.put(pair.get(0).second(), pair.get(0));
+                        }
+                    });
+        }
         run.step(1);
         return pairs;
+    }
+
+    /** What a pair says at the lag that the first clip's two pairs leave for it; empty where that is not firm. */
+    private Optional<List<PairEvidence>> looked(int[] pair, Map<Integer, PairEvidence> known) {
+        PairEvidence one = known.get(pair[0]);
+        PairEvidence two = known.get(pair[1]);
+        if (one == null || two == null) {
+            return Optional.empty();
+        }
+        double clocks = tracks.get(pair[1]).orElseThrow().track.startSeconds()
+                - tracks.get(pair[0]).orElseThrow().track.startSeconds();
+        // Both at one moment of the first clip: clocks drift.
+        double at = (one.lag().atSeconds() + two.lag().atSeconds()) / 2;
+        double lag = two.lag().at(at) - one.lag().at(at) + clocks;
+        List<PairEvidence> found = withDesk(
+                desk -> refined(pair[0], pair[1], List.of(new CoarsePair.Peak(lag, settings.sureHeight())), desk));
+        return found.isEmpty() || !found.get(0).isFirm() ? Optional.empty() : Optional.of(found);
     }
 
     private record Sides(CoarsePair.Side sound, CoarsePair.Side onsets) {}
@@ -136,10 +172,14 @@ public final class SoundAligner {
         int coarse = rate / factor;
         List<CoarsePair.Peak> peaks =
                 CoarsePair.find(a.sound(), b.sound(), coarse, least(coarse), CoarsePair.SMEARS, onsets);
+        return withDesk(desk -> refined(i, j, peaks, desk));
+    }
+
+    private List<PairEvidence> withDesk(Function<Desk, List<PairEvidence>> work) {
         Desk free = desks.poll();
         Desk desk = free != null ? free : new Desk(new FineDelay(rate, LONG_WINDOW), new FineDelay(rate, SHORT_WINDOW));
         try {
-            return refined(i, j, peaks, desk);
+            return work.apply(desk);
         } finally {
             desks.add(desk);
         }
@@ -157,8 +197,8 @@ public final class SoundAligner {
 
     /** What windows of one length say of some lags, best first. */
     private List<PairEvidence> refined(int i, int j, List<CoarsePair.Peak> peaks, FineDelay fine) {
-        SoundTrack a = tracks.get(i).orElseThrow();
-        SoundTrack b = tracks.get(j).orElseThrow();
+        Heard a = tracks.get(i).orElseThrow();
+        Heard b = tracks.get(j).orElseThrow();
         List<Candidate> candidates = new ArrayList<>();
         for (CoarsePair.Peak peak : peaks) {
             FineDelay.Fine found = fine.refine(a, b, peak.lagSeconds(), settings.windowHeight());
@@ -172,7 +212,7 @@ public final class SoundAligner {
         for (Candidate candidate : candidates) {
             // Only the best may stand alone; the others serve where pairs round a loop ask for them.
             double rival = evidence.isEmpty() ? rival(a, b, candidates, fine) : 1;
-            evidence.add(evidence(i, j, a, b, candidate, rival));
+            evidence.add(evidence(i, j, a.track, b.track, candidate, rival));
         }
         return evidence;
     }
@@ -181,7 +221,7 @@ public final class SoundAligner {
         return (int) Math.ceil(settings.leastOverlap() * coarseRate);
     }
 
-    private static double rival(SoundTrack a, SoundTrack b, List<Candidate> candidates, FineDelay fine) {
+    private static double rival(Heard a, Heard b, List<Candidate> candidates, FineDelay fine) {
         List<FineDelay.Fine> others = candidates.stream()
                 .skip(1)
                 .map(Candidate::fine)

@@ -1,7 +1,6 @@
 package foldback.core.sync.sound;
 
 import java.util.Arrays;
-import org.jtransforms.fft.FloatFFT_1D;
 
 /**
  * The spectrum of a sound with all lines of a band at one magnitude: the product of two such is the phase transform of the
@@ -19,7 +18,7 @@ final class WhitenedSpectrum {
      */
     static float[] transformed(float[] samples, int size) {
         float[] spectrum = Arrays.copyOf(samples, size);
-        new FloatFFT_1D(size).realForward(spectrum);
+        Transforms.of(size).realForward(spectrum);
         return spectrum;
     }
 
@@ -66,7 +65,7 @@ final class WhitenedSpectrum {
             product[i] = a[i] * b[i] + a[i + 1] * b[i + 1];
             product[i + 1] = a[i + 1] * b[i] - a[i] * b[i + 1];
         }
-        new FloatFFT_1D(a.length).realInverse(product, true);
+        Transforms.of(a.length).realInverse(product, true);
         return product;
     }
 
