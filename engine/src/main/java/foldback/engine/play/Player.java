@@ -81,6 +81,7 @@ public final class Player {
                         clip.file(),
                         clip.index().pts()[0]
                                 + clip.ref().clipTime(request.span().from()),
+                        clip.ref().secondInTake(),
                         request.span().seconds(),
                         request.speed()));
     }

@@ -65,6 +65,21 @@ public final class Arguments {
                 Math.max(0, Math.round(-start * rate)));
     }
 
+    /**
+     * The filter that makes a sound's second longer; nothing where it is as long as it was.
+     *
+     * @param rate samples per second
+     * @param stretch how long the second is to be
+     */
+    public static String soundStretched(int rate, double stretch) {
+        // Rates are whole numbers: at ten times the rate one is fine enough for a millionth.
+        int fine = 10 * rate;
+        long slower = Math.round(fine / stretch);
+        return slower == fine
+                ? ""
+                : String.format(Locale.ROOT, ",aresample=%d,asetrate=%d,aresample=%d", fine, slower, rate);
+    }
+
     public List<String> list() {
         return list;
     }

@@ -29,7 +29,7 @@ public final class Joiner {
     public static void cutSound(Path clip, double videoStart, double from, double stretch, double seconds, Path out) {
         long samples = Math.round(seconds * SOUND_RATE);
         String filter = Arguments.soundFrom(SOUND_RATE, videoStart + from)
-                + stretched(stretch)
+                + Arguments.soundStretched(SOUND_RATE, stretch)
                 + String.format(Locale.ROOT, ",apad=whole_len=%d,atrim=end_sample=%d", samples, samples);
         run(
                 out,
@@ -39,15 +39,6 @@ public final class Joiner {
                         .add("-map", "0:a:0", "-vn", "-af", filter, "-c:a", "aac", "-b:a", "192k")
                         .add("-fflags", "+bitexact", "-flags:a", "+bitexact", "-f", "mp4")
                         .output(out));
-    }
-
-    /** Rates are whole numbers: at ten times the rate one is fine enough for a millionth. */
-    private static String stretched(double stretch) {
-        int fine = 10 * SOUND_RATE;
-        long slower = Math.round(fine / stretch);
-        return slower == fine
-                ? ""
-                : String.format(Locale.ROOT, ",aresample=%d,asetrate=%d,aresample=%d", fine, slower, SOUND_RATE);
     }
 
     /** Joins pieces of equal settings, in order, and lays the sound beside. */

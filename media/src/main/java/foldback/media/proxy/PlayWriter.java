@@ -24,10 +24,11 @@ public final class PlayWriter implements AutoCloseable {
      *
      * @param file the clip it is taken from
      * @param start of it in the file's time, seconds; silent before 0
-     * @param seconds of the clip that are played
+     * @param stretch how long the clip's second is to be
+     * @param seconds that are played, at plain speed
      * @param speed of playing, 0.5 to 2
      */
-    public record Sound(Path file, double start, double seconds, double speed) {}
+    public record Sound(Path file, double start, double stretch, double seconds, double speed) {}
 
     /**
      * Starts the encoder.
@@ -55,6 +56,7 @@ public final class PlayWriter implements AutoCloseable {
     private static String filter(Sound sound) {
         long samples = Math.round(sound.seconds() * SOUND_RATE);
         return Arguments.soundFrom(SOUND_RATE, sound.start())
+                + Arguments.soundStretched(SOUND_RATE, sound.stretch())
                 + String.format(Locale.ROOT, ",apad,atrim=end_sample=%d,atempo=%.3f", samples, sound.speed());
     }
 
