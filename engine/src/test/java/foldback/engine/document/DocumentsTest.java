@@ -5,12 +5,20 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.Sync;
+import foldback.core.recipe.SyncMeasure;
+import foldback.core.recipe.SyncPair;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
+import foldback.core.run.Verdict;
+import foldback.core.sync.Belief;
+import foldback.core.sync.Clue;
 import foldback.engine.DemoTake;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -42,6 +50,24 @@ class DocumentsTest {
         Recipe slow = recipe.withClips(clips, recipe.sync());
         assertThat(RecipeJson.read(RecipeJson.write(slow)).clips()).isEqualTo(clips);
         assertThat(RecipeJson.write(recipe)).doesNotContain("drift_ppm");
+    }
+
+    @Test
+    void whatWasMeasuredAndWhatIsHeldComesBack() throws Exception {
+        Recipe recipe = DemoTake.recipe();
+        SyncPair pair = new SyncPair("A", "B", Clue.MOTION, Belief.HINT, true, -0.00125, 0.75, 0.5, 6, 1);
+        SyncMeasure measure = new SyncMeasure(2, Verdict.CHECK, "Offsets were found, but.", 0.002, List.of(pair));
+        Sync sync = new Sync(Sync.Source.MEASURED, Optional.of(measure), Set.of("B"));
+        String text = RecipeJson.write(recipe.withClips(recipe.clips(), sync));
+        assertThat(RecipeJson.read(text).sync()).isEqualTo(sync);
+        // What older documents call it.
+        assertThat(RecipeJson.read(text.replace("\"source\" : \"measured\"", "\"source\" : \"sound\""))
+                        .sync()
+                        .source())
+                .isEqualTo(Sync.Source.MEASURED);
+        assertThatThrownBy(() -> RecipeJson.read(text.replace("\"motion\"", "\"smell\"")))
+                .hasMessageContaining("clue")
+                .hasMessageContaining("sound, motion, light");
     }
 
     @Test
