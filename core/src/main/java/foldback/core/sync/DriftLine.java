@@ -103,4 +103,21 @@ public record DriftLine(double at, double lag, double slope, double sigma, doubl
     public double at(double time) {
         return lag + slope * (time - at);
     }
+
+    /** Between what the first and the last half of some windows say, the line taken off, seconds; NaN without two. */
+    public double apart(double[] times, double[] lags) {
+        double[] rest = new double[times.length];
+        for (int i = 0; i < rest.length; i++) {
+            rest[i] = lags[i] - at(times[i]);
+        }
+        int half = rest.length / 2;
+        return half == 0
+                ? Double.NaN
+                : Math.abs(median(Arrays.copyOf(rest, half)) - median(Arrays.copyOfRange(rest, half, rest.length)));
+    }
+
+    private static double median(double[] values) {
+        Arrays.sort(values);
+        return (values[(values.length - 1) / 2] + values[values.length / 2]) / 2;
+    }
 }

@@ -71,10 +71,10 @@ public final class MotionAligner {
      */
     public static List<List<PairEvidence>> compare(
             List<Optional<PictureTrack>> tracks, SyncSettings settings, Run run) {
-        List<Optional<PictureTrack>> long_ = tracks.stream()
+        List<Optional<PictureTrack>> lasting = tracks.stream()
                 .map(track -> track.filter(t -> t.frames() > 2 && t.seconds() >= settings.leastOverlap()))
                 .toList();
-        MotionAligner aligner = new MotionAligner(long_, settings);
+        MotionAligner aligner = new MotionAligner(lasting, settings);
         List<List<PairEvidence>> found = new ArrayList<>();
         int clips = tracks.size();
         for (int i = 0; i < clips; i++) {
@@ -93,7 +93,8 @@ public final class MotionAligner {
     }
 
     /** A lag with its windows' line, seconds above the lag looked at. */
-    private record Candidate(double height, TurnWindows windows, DriftLine line, double share, int[] witnesses) {}
+    private record Candidate(
+            double height, TurnWindows windows, DriftLine line, double share, double[] times, double[] lags) {}
 
     private List<PairEvidence> pair(int i, int j) {
         TurnSpectrum a = clips.get(i).orElseThrow();
@@ -133,7 +134,7 @@ public final class MotionAligner {
                 Math.max(line.sigma(), LEAST_SIGMA / rate),
                 line.slopeSigma(),
                 line.agreeing());
-        return new Candidate(height, windows, found, windows.shareAlong(found::at), witnesses);
+        return new Candidate(height, windows, found, windows.shareAlong(found::at), times, lags);
     }
 
     /** How nearly any other lag explains the same windows; a walker's steps are much alike. */
@@ -169,9 +170,9 @@ public final class MotionAligner {
                 line.sigma(),
                 line.slope(),
                 line.slopeSigma());
-        int n = found.witnesses().length;
+        int n = found.times().length;
         double agreeing = n == 0 ? 0 : (double) line.agreeing() / n;
-        double apart = apart(found);
+        double apart = line.apart(found.times(), found.lags());
         return new PairEvidence(
                 i,
                 j,
@@ -188,7 +189,7 @@ public final class MotionAligner {
     }
 
     private Belief belief(Candidate found, double rival, double agreeing, double apart) {
-        int witnesses = found.witnesses().length;
+        int witnesses = found.times().length;
         if (rival > MOST_RIVAL
                 || agreeing < settings.leastAgreeing()
                 || witnesses < settings.leastWitnesses()
@@ -198,21 +199,5 @@ public final class MotionAligner {
         }
         boolean sure = found.height() >= SURE_HEIGHT && found.share() >= SURE_SHARE && apart <= NEAR_FRAMES / rate;
         return sure ? Belief.FIRM : Belief.HINT;
-    }
-
-    /** Between what the first and the last half of the witnesses say, the line taken off; NaN without two. */
-    private static double apart(Candidate found) {
-        double[] rest = Arrays.stream(found.witnesses())
-                .mapToDouble(w -> found.windows().best(w) - found.line().at(found.windows().times[w]))
-                .toArray();
-        int half = rest.length / 2;
-        return half == 0
-                ? Double.NaN
-                : Math.abs(middle(Arrays.copyOf(rest, half)) - middle(Arrays.copyOfRange(rest, half, rest.length)));
-    }
-
-    private static double middle(double[] values) {
-        Arrays.sort(values);
-        return (values[(values.length - 1) / 2] + values[values.length / 2]) / 2;
     }
 }

@@ -1,6 +1,7 @@
 package foldback.core.sync.picture;
 
 import foldback.core.lens.Lens;
+import foldback.core.space.Direction;
 import java.util.Arrays;
 
 /**
@@ -57,7 +58,7 @@ final class TurnLevel {
 
     /** Turns the ray of a place a little about each axis, both ways. */
     private static boolean moves(Lens lens, double x, double y, float[] into, int at) {
-        foldback.core.space.Direction ray;
+        Direction ray;
         try {
             ray = lens.unproject(x + 0.5, y + 0.5);
         } catch (IllegalArgumentException seesNothing) {

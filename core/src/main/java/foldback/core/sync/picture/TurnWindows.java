@@ -1,5 +1,7 @@
 package foldback.core.sync.picture;
 
+import java.util.function.DoubleUnaryOperator;
+
 /**
  * What short windows say of a lag near a given one, the second lens's turns taken to the first's. One for each pair and lag.
  */
@@ -13,6 +15,10 @@ final class TurnWindows {
 
     private final double rate;
     private final int fineLag;
+    /** Length of a window and where the first begins in the first signal, steps. */
+    private final int steps;
+
+    private final int begin;
     private final float[][] a;
     private final float[][] b;
     final int count;
@@ -23,6 +29,11 @@ final class TurnWindows {
     /** What each could be at most. */
     final double[] most;
 
+    /**
+     * Reads the windows.
+     *
+     * @param like windows of another lag at whose places these are to lie; null for as many as fit
+     */
     TurnWindows(TurnSpectrum first, TurnSpectrum second, TurnPeaks.Peak peak, TurnWindows like) {
         rate = first.rate;
         fineLag = peak.fineLag();
@@ -32,13 +43,10 @@ final class TurnWindows {
         int from = Math.max(0, lag) + REACH + 1;
         int to = Math.min(first.length, second.length + lag) - REACH - 1;
         double seconds = Math.max(0, to - from) / rate;
-        int steps =
-                like != null ? like.steps : (int) (rate * Math.max(SHORTEST, Math.min(LONGEST, 2 * seconds / WINDOWS)));
-        this.steps = steps;
+        steps = like != null ? like.steps : (int) (rate * Math.max(SHORTEST, Math.min(LONGEST, 2 * seconds / WINDOWS)));
         int hop = Math.max(1, steps / 2);
         // Windows of two lags are held against each other only where they lie at the same places.
-        int begin = like != null ? like.begin + hop * Math.max(0, (from - like.begin + hop - 1) / hop) : from;
-        this.begin = begin;
+        begin = like != null ? like.begin + hop * Math.max(0, (from - like.begin + hop - 1) / hop) : from;
         count = Math.max(0, Math.floorDiv(to - begin - steps, hop) + 1);
         times = new double[count];
         sums = new double[count][];
@@ -46,13 +54,10 @@ final class TurnWindows {
         for (int w = 0; w < count; w++) {
             int at = begin + w * hop;
             times[w] = first.start + (at + steps / 2.0) / rate;
-            sums[w] = sums(at, steps);
+            sums[w] = sums(at);
             most[w] = Math.sqrt(energy(a, FINE * at, steps) * energy(b, FINE * at - fineLag, steps));
         }
     }
-
-    private final int steps;
-    private final int begin;
 
     private static float[][] turned(float[][] signal, double[] m) {
         int n = signal[0].length;
@@ -66,7 +71,7 @@ final class TurnWindows {
         return turned;
     }
 
-    private double[] sums(int at, int steps) {
+    private double[] sums(int at) {
         double[] found = new double[2 * REACH * FINE + 1];
         for (int k = 0; k < found.length; k++) {
             int shift = fineLag + k - REACH * FINE;
@@ -118,7 +123,7 @@ final class TurnWindows {
     }
 
     /** By how much the lag of all windows together is above a line's, seconds. */
-    double pooled(java.util.function.DoubleUnaryOperator line) {
+    double pooled(DoubleUnaryOperator line) {
         double[] all = new double[2 * FINE + 1];
         for (int w = 0; w < count; w++) {
             for (int k = 0; k < all.length; k++) {
@@ -130,7 +135,7 @@ final class TurnWindows {
     }
 
     /** The share of all windows' turning that both have along a line. */
-    double shareAlong(java.util.function.DoubleUnaryOperator line) {
+    double shareAlong(DoubleUnaryOperator line) {
         double sum = 0;
         double whole = 0;
         for (int w = 0; w < count; w++) {

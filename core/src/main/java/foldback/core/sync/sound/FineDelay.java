@@ -87,7 +87,11 @@ final class FineDelay {
         int[] witnesses =
                 IntStream.range(0, n).filter(i -> windows.clear[i] >= clear).toArray();
         double span = Math.max(LEAST_SPAN, SPAN_SHARE * (windows.times[n - 1] - windows.times[0]));
-        DriftLine line = line(witnesses, span);
+        double[] times =
+                Arrays.stream(witnesses).mapToDouble(i -> windows.times[i]).toArray();
+        double[] lags =
+                Arrays.stream(witnesses).mapToDouble(i -> windows.lags[i]).toArray();
+        DriftLine line = line(times, lags, span);
         double rest = pooled.lag(0, n, line, line.agreeing() > 1 ? NEAR_LINE : windows.reachSeconds);
         DriftLine found = new DriftLine(
                 line.at(), line.lag() + rest, line.slope(), line.sigma(), line.slopeSigma(), line.agreeing());
@@ -106,16 +110,12 @@ final class FineDelay {
                 n,
                 witnesses.length,
                 witnesses.length == 0 ? 0 : (double) on.length / witnesses.length,
-                apart(witnesses, found));
+                found.apart(times, lags));
     }
 
     /** Through the witnesses, or, where there are few, through groups of windows. */
-    private DriftLine line(int[] witnesses, double span) {
-        DriftLine line = DriftLine.fit(
-                Arrays.stream(witnesses).mapToDouble(i -> windows.times[i]).toArray(),
-                Arrays.stream(witnesses).mapToDouble(i -> windows.lags[i]).toArray(),
-                AGREE_SECONDS,
-                span);
+    private DriftLine line(double[] witnessTimes, double[] witnessLags, double span) {
+        DriftLine line = DriftLine.fit(witnessTimes, witnessLags, AGREE_SECONDS, span);
         int groups = Math.min(GROUPS, windows.count / LEAST_IN_GROUP);
         if (line.agreeing() >= LEAST_IN_GROUP || groups < 2) {
             return line.agreeing() > 0 ? line : flat();
@@ -138,21 +138,6 @@ final class FineDelay {
     private DriftLine flat() {
         double middle = Arrays.stream(windows.times, 0, windows.count).average().orElse(0);
         return new DriftLine(middle, 0, 0, 1.0 / rate, Double.POSITIVE_INFINITY, 0);
-    }
-
-    private double apart(int[] witnesses, DriftLine line) {
-        double[] rest = Arrays.stream(witnesses)
-                .mapToDouble(i -> windows.lags[i] - line.at(windows.times[i]))
-                .toArray();
-        int half = rest.length / 2;
-        return half == 0
-                ? Double.NaN
-                : Math.abs(median(Arrays.copyOf(rest, half)) - median(Arrays.copyOfRange(rest, half, rest.length)));
-    }
-
-    private static double median(double[] values) {
-        Arrays.sort(values);
-        return (values[(values.length - 1) / 2] + values[values.length / 2]) / 2;
     }
 
     /**
