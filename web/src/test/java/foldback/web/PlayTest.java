@@ -21,6 +21,7 @@ import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.openqa.selenium.By;
+import org.openqa.selenium.JavascriptExecutor;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.interactions.Actions;
 
@@ -122,6 +123,30 @@ class PlayTest {
             assertThat(stopped).isGreaterThan(0.8);
             browser.find("play-more").click();
             assertThat(browser.find("loop").isDisplayed()).isTrue();
+        }
+    }
+
+    @Test
+    void aFilmThatStuttersIsMadeSmaller(RunningApplication.Server server) throws Exception {
+        try (Browser browser = new Browser()) {
+            browser.driver.get(server.uri("/").toString());
+            Object widths = ((JavascriptExecutor) browser.driver).executeAsyncScript("""
+                            const done = arguments[0];
+                            import("/js/bench/filmWidth.js").then(({ FilmWidth }) => {
+                              const size = new FilmWidth();
+                              const widths = [];
+                              const second = (rate) => { size.reached(rate, 25); widths.push(size.width); };
+                              size.begin();
+                              // The first second starts it; one slow second is an accident, two in a row are not.
+                              [3, 12, 25, 12, 12].forEach(second);
+                              size.begin();
+                              [3, 12, 12].forEach(second);
+                              size.begin();
+                              [3, 12, 12, 25].forEach(second);
+                              done(widths.join(" "));
+                            });
+                            """);
+            assertThat(widths).isEqualTo("1024 1024 1024 1024 768 768 768 512 512 512 512 512");
         }
     }
 

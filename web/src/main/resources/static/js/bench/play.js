@@ -1,8 +1,8 @@
 import { ask } from "../page/api.js";
 import { toast } from "../page/toast.js";
+import { FilmWidth } from "./filmWidth.js";
 import { soundClips } from "./waves.js";
 
-const WIDTH = 1024;
 const VIDEO = "avc1.42C01F";
 const SOUND = "mp4a.40.2";
 const AHEAD_SECONDS = 4;
@@ -19,6 +19,7 @@ export class Play {
     this.loop = false;
     this.sound = undefined;
     this.playing = false;
+    this.size = new FilmWidth();
     this.video = document.createElement("video");
     this.video.preservesPitch = true;
     this.button = document.getElementById("play");
@@ -42,13 +43,14 @@ export class Play {
     const run = new AbortController();
     this.abort = run;
     this.playing = true;
+    this.size.begin();
     this.button.textContent = "❚❚";
     this.button.setAttribute("aria-label", "Pause");
     const { range } = store;
     const atEnd = store.time >= range.to - 1.5 / store.kept.rate;
     this.from = atEnd || store.time < range.from ? range.from : store.time;
     this.sound ??= soundClips(store).find((clip) => clip.sound !== "none")?.slot ?? "";
-    const query = new URLSearchParams({ from: this.from.toFixed(6), to: range.to.toFixed(6), width: WIDTH, speed: this.speed });
+    const query = new URLSearchParams({ from: this.from.toFixed(6), to: range.to.toFixed(6), width: this.size.width, speed: this.speed });
     if (this.sound) {
       query.set("sound", this.sound);
     }
@@ -126,6 +128,11 @@ export class Play {
         this.tell();
         before = shown();
         since = now;
+        const goesOn = !video.paused && this.store.range.to - this.store.time > 1;
+        if (goesOn && this.size.reached(this.rate, this.store.kept.rate)) {
+          this.start();
+          return;
+        }
       }
       requestAnimationFrame(draw);
     };
@@ -136,7 +143,7 @@ export class Play {
     const wanted = this.store.kept.rate;
     const short = this.rate < 0.92 * wanted ? ` of ${Math.round(wanted)}` : "";
     this.says.textContent = `${this.rate.toFixed(1)}${short} /s`;
-    this.says.title = `Frames shown in a second, at ${WIDTH} x ${WIDTH / 2} from the proxies`;
+    this.says.title = `Frames shown in a second, at ${this.size.width} x ${this.size.width / 2} from the proxies; smaller where that plays more smoothly`;
   }
 
   ended() {
