@@ -94,7 +94,7 @@ public final class MotionAligner {
 
     /** A lag with its windows' line, seconds above the lag looked at. */
     private record Candidate(
-            double height, TurnWindows windows, DriftLine line, double share, double[] times, double[] lags) {}
+            TurnPeaks.Peak peak, TurnWindows windows, DriftLine line, double share, double[] times, double[] lags) {}
 
     private List<PairEvidence> pair(int i, int j) {
         TurnSpectrum a = clips.get(i).orElseThrow();
@@ -102,12 +102,12 @@ public final class MotionAligner {
         List<TurnPeaks.Peak> peaks = TurnPeaks.find(a, b, (int) Math.ceil(settings.leastOverlap() * rate));
         List<Candidate> candidates = new ArrayList<>();
         for (TurnPeaks.Peak peak : peaks) {
-            Candidate candidate = candidate(peak.height(), new TurnWindows(a, b, peak, null));
+            Candidate candidate = candidate(peak, new TurnWindows(a, b, peak, null));
             if (candidate.windows().count > 0) {
                 candidates.add(candidate);
             }
         }
-        candidates.sort(Comparator.comparingDouble(c -> -c.height() * Math.max(0, c.share())));
+        candidates.sort(Comparator.comparingDouble(c -> -c.peak().height() * Math.max(0, c.share())));
         List<PairEvidence> evidence = new ArrayList<>();
         for (Candidate candidate : candidates) {
             double rival = evidence.isEmpty() ? rival(a, b, candidate, peaks) : 1;
@@ -116,7 +116,7 @@ public final class MotionAligner {
         return evidence;
     }
 
-    private Candidate candidate(double height, TurnWindows windows) {
+    private Candidate candidate(TurnPeaks.Peak peak, TurnWindows windows) {
         int[] witnesses = IntStream.range(0, windows.count)
                 .filter(w -> windows.bestShare(w) >= WITNESS_SHARE && !Double.isNaN(windows.best(w)))
                 .toArray();
@@ -134,16 +134,19 @@ public final class MotionAligner {
                 Math.max(line.sigma(), LEAST_SIGMA / rate),
                 line.slopeSigma(),
                 line.agreeing());
-        return new Candidate(height, windows, found, windows.shareAlong(found::at), times, lags);
+        return new Candidate(peak, windows, found, windows.shareAlong(found::at), times, lags);
     }
 
     /** How nearly any other lag explains the same windows; a walker's steps are much alike. */
     private double rival(TurnSpectrum a, TurnSpectrum b, Candidate best, List<TurnPeaks.Peak> peaks) {
         double most = 0;
         for (TurnPeaks.Peak peak : peaks) {
+            if (peak == best.peak()) {
+                continue;
+            }
             TurnWindows other = new TurnWindows(a, b, peak, best.windows());
-            if (other.lagSeconds() != best.windows().lagSeconds() && other.count > 0) {
-                DriftLine line = candidate(peak.height(), other).line();
+            if (other.count > 0) {
+                DriftLine line = candidate(peak, other).line();
                 Rivalry rivalry = new Rivalry(TELLING);
                 int w = 0;
                 for (int o = 0; o < other.count; o++) {
@@ -178,7 +181,7 @@ public final class MotionAligner {
                 j,
                 Clue.MOTION,
                 lag,
-                found.height(),
+                found.peak().height(),
                 rival,
                 Math.max(0, found.share()),
                 n,
@@ -193,11 +196,12 @@ public final class MotionAligner {
         if (rival > MOST_RIVAL
                 || agreeing < settings.leastAgreeing()
                 || witnesses < settings.leastWitnesses()
-                || found.height() < CHECK_HEIGHT
+                || found.peak().height() < CHECK_HEIGHT
                 || found.share() < CHECK_SHARE) {
             return Belief.NONE;
         }
-        boolean sure = found.height() >= SURE_HEIGHT && found.share() >= SURE_SHARE && apart <= NEAR_FRAMES / rate;
+        boolean sure =
+                found.peak().height() >= SURE_HEIGHT && found.share() >= SURE_SHARE && apart <= NEAR_FRAMES / rate;
         return sure ? Belief.FIRM : Belief.HINT;
     }
 }

@@ -1,7 +1,7 @@
 package foldback.core.sync.picture;
 
+import foldback.core.sync.Noise;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import org.ejml.simple.SimpleMatrix;
 import org.ejml.simple.SimpleSVD;
@@ -51,18 +51,11 @@ final class TurnPeaks {
             }
             values[lag - lowest] = (float) (Math.sqrt(sum) / chance(a, b, Math.floorDiv(lag, FINE)));
         }
-        float[] sorted = thinned(values);
-        Arrays.sort(sorted);
-        double middle = sorted[sorted.length / 2];
-        for (int i = 0; i < sorted.length; i++) {
-            sorted[i] = (float) Math.abs(sorted[i] - middle);
-        }
-        Arrays.sort(sorted);
-        double noise = Math.max(1e-12, sorted[sorted.length / 2] / 0.6745);
+        Noise noise = Noise.of(thinned(values));
         List<Peak> peaks = new ArrayList<>();
         for (int at : highest(values, (int) (SKIRT_SECONDS * a.rate * FINE))) {
             int lag = at + lowest;
-            peaks.add(new Peak(lag, (values[at] - middle) / noise, rotation(all, Math.floorMod(lag, all[0].length))));
+            peaks.add(new Peak(lag, noise.height(values[at]), rotation(all, Math.floorMod(lag, all[0].length))));
         }
         return peaks;
     }

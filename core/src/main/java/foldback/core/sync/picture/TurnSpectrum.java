@@ -1,7 +1,7 @@
 package foldback.core.sync.picture;
 
+import foldback.core.sync.Transforms;
 import java.util.Arrays;
-import org.jtransforms.fft.FloatFFT_1D;
 
 /**
  * How a clip's rig turned, at even steps of time, with the frequencies at which it turned much and little brought to one level as
@@ -48,7 +48,7 @@ final class TurnSpectrum {
         for (int axis = 0; axis < 3; axis++) {
             float[] values = even(track, track.turns()[axis]);
             spectra[axis] = Arrays.copyOf(values, size);
-            new FloatFFT_1D(size).realForward(spectra[axis]);
+            Transforms.of(size).realForward(spectra[axis]);
         }
         whiten(3 * length * track.noise() * track.noise());
         fine = new float[3][];
@@ -135,7 +135,7 @@ final class TurnSpectrum {
     static float[] fine(float[] spectrum, int times) {
         float[] padded = Arrays.copyOf(spectrum, times * spectrum.length);
         padded[1] = 0;
-        new FloatFFT_1D(padded.length).realInverse(padded, true);
+        Transforms.of(padded.length).realInverse(padded, true);
         for (int i = 0; i < padded.length; i++) {
             padded[i] *= times;
         }
@@ -144,13 +144,6 @@ final class TurnSpectrum {
 
     /** The correlation of one axis of this with one of another by lag, {@link #FINE} values a step, the negative lags last. */
     float[] correlate(int axis, TurnSpectrum other, int otherAxis) {
-        float[] a = spectra[axis];
-        float[] b = other.spectra[otherAxis];
-        float[] product = new float[a.length];
-        for (int i = 2; i < a.length; i += 2) {
-            product[i] = a[i] * b[i] + a[i + 1] * b[i + 1];
-            product[i + 1] = a[i + 1] * b[i] - a[i] * b[i + 1];
-        }
-        return fine(product, FINE);
+        return fine(Transforms.cross(spectra[axis], other.spectra[otherAxis]), FINE);
     }
 }

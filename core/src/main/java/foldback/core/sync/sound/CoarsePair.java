@@ -1,7 +1,7 @@
 package foldback.core.sync.sound;
 
+import foldback.core.sync.Noise;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -131,8 +131,7 @@ final class CoarsePair {
         private final float[] values;
         private final int lowest;
         private final int rate;
-        private final double middle;
-        private final double noise;
+        private final Noise noise;
 
         Ranked(float[] values, int lowest, int rate) {
             this.values = values;
@@ -143,17 +142,11 @@ final class CoarsePair {
             for (int i = 0; i < some.length; i++) {
                 some[i] = values[i * step];
             }
-            Arrays.sort(some);
-            middle = some[some.length / 2];
-            for (int i = 0; i < some.length; i++) {
-                some[i] = (float) Math.abs(some[i] - middle);
-            }
-            Arrays.sort(some);
-            noise = Math.max(1e-12, some[some.length / 2] / 0.6745);
+            noise = Noise.of(some);
         }
 
         double heightAt(double lagSeconds) {
-            return (values[(int) Math.round(lagSeconds * rate) - lowest] - middle) / noise;
+            return noise.height(values[(int) Math.round(lagSeconds * rate) - lowest]);
         }
 
         /** The lag of the highest value near another. */
@@ -174,7 +167,7 @@ final class CoarsePair {
             for (int at : tops()) {
                 if (peaks.size() < count && isClear(at, found, peaks.size(), skirt)) {
                     found[peaks.size()] = at;
-                    peaks.add(new Peak((double) (at + lowest) / rate, (values[at] - middle) / noise));
+                    peaks.add(new Peak((double) (at + lowest) / rate, noise.height(values[at])));
                 }
             }
             return peaks;
@@ -182,7 +175,7 @@ final class CoarsePair {
 
         /** Places higher than their neighbours and clearly above the noise, the highest first; the highest of all in any case. */
         private List<Integer> tops() {
-            float least = (float) (middle + LEAST_TOP * noise);
+            float least = (float) (noise.middle() + LEAST_TOP * noise.sigma());
             List<Integer> tops = new ArrayList<>();
             int highest = 0;
             for (int i = 0; i < values.length; i++) {

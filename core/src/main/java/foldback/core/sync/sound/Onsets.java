@@ -1,5 +1,6 @@
 package foldback.core.sync.sound;
 
+import foldback.core.sync.Transforms;
 import java.util.Arrays;
 
 /**

@@ -1,5 +1,6 @@
 package foldback.core.sync.sound;
 
+import foldback.core.sync.Transforms;
 import java.util.Arrays;
 
 /**
@@ -60,11 +61,7 @@ final class WhitenedSpectrum {
 
     /** The correlation of two spectra by lag: entry n is a lag of n samples, from the end backwards the negative ones. */
     static float[] correlate(float[] a, float[] b) {
-        float[] product = new float[a.length];
-        for (int i = 2; i < a.length; i += 2) {
-            product[i] = a[i] * b[i] + a[i + 1] * b[i + 1];
-            product[i + 1] = a[i + 1] * b[i] - a[i] * b[i + 1];
-        }
+        float[] product = Transforms.cross(a, b);
         Transforms.of(a.length).realInverse(product, true);
         return product;
     }

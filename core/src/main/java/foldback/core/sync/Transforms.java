@@ -1,4 +1,4 @@
-package foldback.core.sync.sound;
+package foldback.core.sync;
 
 import java.lang.ref.SoftReference;
 import java.util.Map;
@@ -6,12 +6,12 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.jtransforms.fft.FloatFFT_1D;
 
 /** Fourier transforms by size, whose tables take as long to make as a transform; they go when memory is short. */
-final class Transforms {
+public final class Transforms {
     private static final Map<Integer, SoftReference<FloatFFT_1D>> MADE = new ConcurrentHashMap<>();
 
     private Transforms() {}
 
-    static FloatFFT_1D of(int size) {
+    public static FloatFFT_1D of(int size) {
         SoftReference<FloatFFT_1D> kept = MADE.get(size);
         FloatFFT_1D made = kept == null ? null : kept.get();
         if (made == null) {
@@ -19,5 +19,15 @@ final class Transforms {
             MADE.put(size, new SoftReference<>(made));
         }
         return made;
+    }
+
+    /** One spectrum times the conjugate of another, of real signals as the transform lays them out; without mean and last line. */
+    public static float[] cross(float[] a, float[] b) {
+        float[] product = new float[a.length];
+        for (int i = 2; i < a.length; i += 2) {
+            product[i] = a[i] * b[i] + a[i + 1] * b[i + 1];
+            product[i + 1] = a[i + 1] * b[i] - a[i] * b[i + 1];
+        }
+        return product;
     }
 }
