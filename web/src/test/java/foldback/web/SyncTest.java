@@ -5,13 +5,19 @@ import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.Sync;
+import foldback.core.recipe.SyncDrift;
+import foldback.core.recipe.SyncMeasure;
 import foldback.core.rig.ReadyRigs;
+import foldback.core.run.Verdict;
 import foldback.core.time.FrameRate;
 import foldback.media.ContentHash;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -125,10 +131,19 @@ class SyncTest {
         Api api = new Api(server);
         Recipe demo = api.demoRecipe();
         List<ClipRef> clips = List.of(demo.clips().get(0), demo.clips().get(1).withPlace(0.25, 40));
-        long take = api.freshTake(demo.withClips(clips, demo.sync()));
+        long take = api.freshTake(demo.withClips(
+                clips,
+                new Sync(
+                        Sync.Source.MEASURED,
+                        Optional.of(new SyncMeasure(
+                                3, Verdict.SURE, "Found.", 0, List.of(), List.of(new SyncDrift("B", 0.25)))),
+                        Set.of())));
         try (Browser browser = new Browser()) {
             openSheet(browser, server, take);
-            assertThat(browser.find("drift-B").getText()).contains("40.0 ppm slow");
+            assertThat(browser.find("drift-B").getText())
+                    .contains("40.0 ppm")
+                    .contains("give or take")
+                    .contains("slow");
             browser.find("declare").click();
             kept(browser, 2);
         }

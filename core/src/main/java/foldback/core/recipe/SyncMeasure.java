@@ -10,10 +10,18 @@ import java.util.List;
  * @param reason of the verdict, for people
  * @param residualSeconds the largest disagreement between pairs of clips
  * @param pairs what each two clips said
+ * @param drifts of the clips whose clock's rate could be told
  */
-public record SyncMeasure(int algorithm, Verdict verdict, String reason, double residualSeconds, List<SyncPair> pairs) {
+public record SyncMeasure(
+        int algorithm,
+        Verdict verdict,
+        String reason,
+        double residualSeconds,
+        List<SyncPair> pairs,
+        List<SyncDrift> drifts) {
 
     public SyncMeasure {
         pairs = List.copyOf(pairs);
+        drifts = List.copyOf(drifts);
     }
 }

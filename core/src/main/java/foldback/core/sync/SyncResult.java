@@ -23,5 +23,5 @@ public record SyncResult(
         Evidence evidence) {
 
     /** Raised whenever the same sound could give another result. */
-    public static final int ALGORITHM = 2;
+    public static final int ALGORITHM = 3;
 }

@@ -2,6 +2,7 @@ package foldback.engine.document;
 
 import foldback.core.recipe.Sync;
 import foldback.core.recipe.Sync.Source;
+import foldback.core.recipe.SyncDrift;
 import foldback.core.recipe.SyncMeasure;
 import foldback.core.recipe.SyncPair;
 import foldback.core.run.Verdict;
@@ -36,9 +37,16 @@ final class SyncJson {
                 m.oneOf(Verdict.class, "verdict"),
                 m.text("reason"),
                 m.number("residual_ms") / 1000,
-                m.has("pairs") ? m.list("pairs", SyncJson::pair) : List.of());
+                m.has("pairs") ? m.list("pairs", SyncJson::pair) : List.of(),
+                m.has("drifts") ? m.list("drifts", SyncJson::drift) : List.of());
         m.end();
         return measure;
+    }
+
+    private static SyncDrift drift(Fields d) {
+        SyncDrift drift = new SyncDrift(d.text("slot"), d.number("sigma_ppm"));
+        d.end();
+        return drift;
     }
 
     private static SyncPair pair(Fields p) {
@@ -67,6 +75,11 @@ final class SyncJson {
                     .put("residual_ms", Numbers.round(1000 * m.residualSeconds()));
             ArrayNode pairs = measure.putArray("pairs");
             m.pairs().forEach(pair -> write(pair, pairs.addObject()));
+            ArrayNode drifts = measure.putArray("drifts");
+            m.drifts()
+                    .forEach(drift -> drifts.addObject()
+                            .put("slot", drift.slot())
+                            .put("sigma_ppm", Numbers.round(drift.sigmaPpm())));
         });
         if (!sync.locked().isEmpty()) {
             ArrayNode locked = node.putArray("locked");

@@ -4,6 +4,7 @@ import foldback.core.lens.Lens;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Sync;
+import foldback.core.recipe.SyncDrift;
 import foldback.core.recipe.SyncMeasure;
 import foldback.core.recipe.SyncPair;
 import foldback.core.run.Run;
@@ -200,7 +201,11 @@ public final class TakeSync {
                 result.evidence().verdict(),
                 result.evidence().reason(),
                 result.residualSeconds(),
-                pairs);
+                pairs,
+                IntStream.range(0, sources.size())
+                        .filter(i -> Double.isFinite(result.driftSigmaPpm()[i]) && result.driftPpm()[i] != 0)
+                        .mapToObj(i -> new SyncDrift(sources.get(i).clip().ref().slot(), result.driftSigmaPpm()[i]))
+                        .toList());
     }
 
     /** To six digits: microseconds and millionths of a ppm are far below what sound can tell. */

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Sync;
+import foldback.core.recipe.SyncDrift;
 import foldback.core.recipe.SyncMeasure;
 import foldback.core.recipe.SyncPair;
 import foldback.core.rig.ReadyRigs;
@@ -56,7 +57,8 @@ class DocumentsTest {
     void whatWasMeasuredAndWhatIsHeldComesBack() throws Exception {
         Recipe recipe = DemoTake.recipe();
         SyncPair pair = new SyncPair("A", "B", Clue.MOTION, Belief.HINT, true, -0.00125, 0.75, 0.5, 6, 1);
-        SyncMeasure measure = new SyncMeasure(2, Verdict.CHECK, "Offsets were found, but.", 0.002, List.of(pair));
+        SyncMeasure measure = new SyncMeasure(
+                2, Verdict.CHECK, "Offsets were found, but.", 0.002, List.of(pair), List.of(new SyncDrift("B", 0.25)));
         Sync sync = new Sync(Sync.Source.MEASURED, Optional.of(measure), Set.of("B"));
         String text = RecipeJson.write(recipe.withClips(recipe.clips(), sync));
         assertThat(RecipeJson.read(text).sync()).isEqualTo(sync);

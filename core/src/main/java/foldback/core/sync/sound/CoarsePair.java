@@ -2,6 +2,7 @@ package foldback.core.sync.sound;
 
 import foldback.core.sync.Noise;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -69,11 +70,10 @@ final class CoarsePair {
         float[] values = new float[highest - lowest + 1];
         float[] alike = new float[values.length];
         for (int lag = lowest; lag <= highest; lag++) {
-            double shared = Math.min(a.length(), b.length() + lag) - Math.max(0, lag) + OVERLAP_ADDED * rate;
-            float value = circular[Math.floorMod(lag, circular.length)];
-            values[lag - lowest] = (float) (value / Math.sqrt(shared));
-            float tones = toneCircular[Math.floorMod(lag, circular.length)];
-            alike[lag - lowest] = shared < leastAlike ? 0 : (float) (tones / shared);
+            float shared = (float) (Math.min(a.length(), b.length() + lag) - Math.max(0, lag) + OVERLAP_ADDED * rate);
+            int at = lag < 0 ? lag + circular.length : lag;
+            values[lag - lowest] = circular[at] / (float) Math.sqrt(shared);
+            alike[lag - lowest] = shared < leastAlike ? 0 : toneCircular[at] / shared;
         }
         Ranked single = new Ranked(values, lowest, rate);
         List<Peak> peaks = new ArrayList<>(single.highest(PEAKS, 0));
@@ -82,9 +82,10 @@ final class CoarsePair {
             addIfClear(peaks, new Peak(peak.lagSeconds(), single.heightAt(peak.lagSeconds())));
         }
         if (values.length > LONG_SECONDS * rate) {
+            double[] upTo = squaresUpTo(values);
             for (double smear : smears) {
                 int width = (int) (smear * rate);
-                new Ranked(energies(values, width), lowest, rate)
+                new Ranked(energies(upTo, width), lowest, rate)
                         .highest(SMEARED_PEAKS, width)
                         .forEach(peak -> addIfClear(peaks, peak));
             }
@@ -109,19 +110,22 @@ final class CoarsePair {
         }
     }
 
-    /** The mean square around each place. */
-    private static float[] energies(float[] values, int width) {
-        float[] means = new float[values.length];
-        double sum = 0;
+    /** The squares added up: entry n is the sum of the first n. */
+    private static double[] squaresUpTo(float[] values) {
+        double[] upTo = new double[values.length + 1];
+        for (int i = 0; i < values.length; i++) {
+            upTo[i + 1] = upTo[i] + (double) values[i] * values[i];
+        }
+        return upTo;
+    }
+
+    /** The mean square around each place, from squares added up. */
+    private static float[] energies(double[] upTo, int width) {
+        float[] means = new float[upTo.length - 1];
         int half = width / 2;
-        for (int i = -half; i < values.length + half; i++) {
-            int enters = i + half;
-            int leaves = i - half - 1;
-            sum += enters < values.length && enters >= 0 ? (double) values[enters] * values[enters] : 0;
-            sum -= leaves >= 0 && leaves < values.length ? (double) values[leaves] * values[leaves] : 0;
-            if (i >= 0 && i < values.length) {
-                means[i] = (float) (sum / width);
-            }
+        for (int i = 0; i < means.length; i++) {
+            double sum = upTo[Math.min(means.length, i + half + 1)] - upTo[Math.max(0, i - half)];
+            means[i] = (float) (sum / width);
         }
         return means;
     }
@@ -163,20 +167,26 @@ final class CoarsePair {
         List<Peak> highest(int count, int width) {
             int skirt = (int) (SKIRT_SECONDS * rate) + width;
             List<Peak> peaks = new ArrayList<>();
-            int[] found = new int[count];
-            for (int at : tops()) {
-                if (peaks.size() < count && isClear(at, found, peaks.size(), skirt)) {
-                    found[peaks.size()] = at;
-                    peaks.add(new Peak((double) (at + lowest) / rate, noise.height(values[at])));
+            int[] tops = tops();
+            while (peaks.size() < count && tops.length > 0) {
+                int best = tops[0];
+                for (int at : tops) {
+                    best = values[at] > values[best] ? at : best;
                 }
+                peaks.add(new Peak((double) (best + lowest) / rate, noise.height(values[best])));
+                int taken = best;
+                tops = Arrays.stream(tops)
+                        .filter(at -> Math.abs(at - taken) > skirt)
+                        .toArray();
             }
             return peaks;
         }
 
-        /** Places higher than their neighbours and clearly above the noise, the highest first; the highest of all in any case. */
-        private List<Integer> tops() {
+        /** Places higher than their neighbours and clearly above the noise; the highest of all where there are none. */
+        private int[] tops() {
             float least = (float) (noise.middle() + LEAST_TOP * noise.sigma());
-            List<Integer> tops = new ArrayList<>();
+            int[] tops = new int[64];
+            int count = 0;
             int highest = 0;
             for (int i = 0; i < values.length; i++) {
                 float value = values[i];
@@ -186,23 +196,11 @@ final class CoarsePair {
                 if (value >= least
                         && (i == 0 || value > values[i - 1])
                         && (i == values.length - 1 || value >= values[i + 1])) {
-                    tops.add(i);
+                    tops = count < tops.length ? tops : Arrays.copyOf(tops, 2 * count);
+                    tops[count++] = i;
                 }
             }
-            if (tops.isEmpty()) {
-                tops.add(highest);
-            }
-            tops.sort((one, two) -> Float.compare(values[two], values[one]));
-            return tops;
-        }
-
-        private static boolean isClear(int at, int[] found, int count, int skirt) {
-            for (int i = 0; i < count; i++) {
-                if (Math.abs(at - found[i]) <= skirt) {
-                    return false;
-                }
-            }
-            return true;
+            return count > 0 ? Arrays.copyOf(tops, count) : new int[] {highest};
         }
     }
 }

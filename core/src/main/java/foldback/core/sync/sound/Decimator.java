@@ -1,8 +1,12 @@
 package foldback.core.sync.sound;
 
+import java.util.Arrays;
+
 /** Lowers the rate of a sound by a whole factor, behind a low-pass of windowed sinc form without delay. */
 final class Decimator {
     private static final int LOBES = 8;
+    /** Samples made at a time: what a core keeps near itself. */
+    private static final int BLOCK = 4096;
 
     private Decimator() {}
 
@@ -19,16 +23,35 @@ final class Decimator {
             sum += taps[i + reach];
         }
         float[] out = new float[samples.length / factor];
-        for (int n = 0; n < out.length; n++) {
-            int from = n * factor - reach;
-            int low = Math.max(0, -from);
-            int high = Math.min(taps.length, samples.length - from);
-            float value = 0;
-            for (int k = low; k < high; k++) {
-                value += taps[k] * samples[from + k];
+        float[] phase = new float[BLOCK + 2 * LOBES + 1];
+        for (int from = 0; from < out.length; from += BLOCK) {
+            int count = Math.min(BLOCK, out.length - from);
+            for (int p = 0; p < factor; p++) {
+                // Samples a factor apart lie side by side here, so that each tap runs over a row of them at once.
+                int first = from * factor - reach + p;
+                every(samples, first, factor, phase, count + 2 * LOBES + 1);
+                for (int k = p; k < taps.length; k += factor) {
+                    add(phase, k / factor, (float) (taps[k] / sum), out, from, count);
+                }
             }
-            out[n] = (float) (value / sum);
         }
         return out;
+    }
+
+    private static void add(float[] row, int shift, float tap, float[] out, int from, int count) {
+        for (int n = 0; n < count; n++) {
+            out[from + n] += tap * row[n + shift];
+        }
+    }
+
+    /** Fills a row with samples a factor apart; beyond their ends lies silence. */
+    private static void every(short[] samples, int first, int factor, float[] row, int count) {
+        int low = first >= 0 ? 0 : Math.min(count, (factor - 1 - first) / factor);
+        int high = Math.max(low, Math.min(count, (samples.length - 1 - first) / factor + 1));
+        Arrays.fill(row, 0, low, 0);
+        Arrays.fill(row, high, count, 0);
+        for (int n = low; n < high; n++) {
+            row[n] = samples[first + n * factor];
+        }
     }
 }

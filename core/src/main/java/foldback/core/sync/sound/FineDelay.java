@@ -73,11 +73,12 @@ final class FineDelay {
      *
      * @param lag the event's time in the first sound less that in the second, on their samples' clocks, seconds
      * @param clear how far a window's peak must stand out to be a witness, standard deviations
+     * @param most windows to look at
      * @return null where the sounds share no window
      */
-    Fine refine(Heard a, Heard b, double lag, double clear) {
+    Fine refine(Heard a, Heard b, double lag, double clear, int most) {
         long shift = Math.round(lag * rate);
-        List<Integer> starts = LoudWindows.choose(a, b, shift, windows.window);
+        List<Integer> starts = LoudWindows.choose(a, b, shift, windows.window, most);
         windows.read(a.track, b.track, shift, starts);
         windows.findPeaks();
         int n = windows.count;
@@ -146,6 +147,9 @@ final class FineDelay {
      * their own scatter (Student's t), besides the plain ratio.
      */
     double rival(Heard a, Heard b, Fine best, List<Fine> rivals) {
+        if (rivals.isEmpty()) {
+            return 0;
+        }
         windows.read(a.track, b.track, best.shift(), best.starts());
         double most = 0;
         for (Fine other : rivals) {

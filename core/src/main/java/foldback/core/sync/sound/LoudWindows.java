@@ -14,8 +14,9 @@ final class LoudWindows {
      * Starts of windows in the first sound, rising; neighbours overlap by half.
      *
      * @param shift samples from a place in the second sound to the same moment in the first
+     * @param most windows, at most {@value #MOST}
      */
-    static List<Integer> choose(Heard a, Heard b, long shift, int window) {
+    static List<Integer> choose(Heard a, Heard b, long shift, int window, int most) {
         long begin = Math.max(0, shift);
         long end = Math.min(a.length(), b.length() + shift);
         int count = end - begin < window ? 0 : (int) ((end - begin - window) / (window / 2)) + 1;
@@ -26,13 +27,13 @@ final class LoudWindows {
             starts.add(i);
             lively[i] = a.liveliness(start, start + window) * b.liveliness(start - shift, start - shift + window);
         }
-        if (count > MOST) {
+        if (count > most) {
             List<Integer> spread = new ArrayList<>();
-            for (int i = 0; i < MOST / 2; i++) {
-                spread.add((int) ((long) i * (count - 1) / (MOST / 2 - 1)));
+            for (int i = 0; i < most / 2; i++) {
+                spread.add((int) ((long) i * (count - 1) / (most / 2 - 1)));
             }
             starts.sort(Comparator.comparingDouble((Integer i) -> lively[i]).reversed());
-            for (int i = 0; spread.size() < MOST; i++) {
+            for (int i = 0; spread.size() < most; i++) {
                 if (!spread.contains(starts.get(i))) {
                     spread.add(starts.get(i));
                 }

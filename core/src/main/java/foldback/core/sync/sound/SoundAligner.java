@@ -25,10 +25,15 @@ import java.util.function.Function;
 /** Finds the offsets of clips by their sound. */
 public final class SoundAligner {
     private static final int COARSE_RATE = 4000;
+    /** Half the band over twice this time says as much as all of it over this time. */
+    private static final int LONG_RATE = 2000;
+
+    private static final double LONG_SECONDS = 180;
     /** Below lie wind and handling, above little is left of a muffled microphone. */
     private static final double LOW_HZ = 250;
 
     private static final double HIGH_HZ = 1800;
+    private static final double MOST_OF_RATE = 0.45;
     private static final int RIVALS = 6;
     /** To what power magnitudes are divided out to find where music comes round. */
     private static final double TONES = 0.4;
@@ -36,6 +41,12 @@ public final class SoundAligner {
     private static final int LONG_WINDOW = 1 << 14;
 
     private static final int SHORT_WINDOW = 1 << 12;
+    /** Windows in which candidates are looked at first, and how many of them make one plain. */
+    private static final int FIRST_LOOK = 16;
+
+    private static final int PLAIN_LOOK = 10;
+    /** Share of what the plain one fits that keeps another in question. */
+    private static final double WORTHWHILE = 0.25;
     /** Refined lags nearer than this are one. */
     private static final double ONE_LAG = 0.001;
 
@@ -54,7 +65,12 @@ public final class SoundAligner {
                 .findFirst()
                 .map(SoundTrack::rate)
                 .orElse(COARSE_RATE);
-        factor = Math.max(1, rate / COARSE_RATE);
+        double longest = tracks.stream()
+                .flatMap(Optional::stream)
+                .mapToDouble(track -> (double) track.samples().length / track.rate())
+                .max()
+                .orElse(0);
+        factor = Math.max(1, rate / (longest > LONG_SECONDS ? LONG_RATE : COARSE_RATE));
     }
 
     /**
@@ -153,10 +169,12 @@ public final class SoundAligner {
         float[] slow = Decimator.decimate(track.samples(), factor);
         float[] raw = WhitenedSpectrum.transformed(slow, size);
         float[] onsets = Onsets.spectrum(track.samples(), rate, onsetSize);
+        int coarse = rate / factor;
+        double highHz = Math.min(HIGH_HZ, MOST_OF_RATE * coarse);
         return new Sides(
                 new CoarsePair.Side(
-                        WhitenedSpectrum.of(raw, rate / factor, LOW_HZ, HIGH_HZ, 1),
-                        WhitenedSpectrum.of(raw, rate / factor, LOW_HZ, HIGH_HZ, TONES),
+                        WhitenedSpectrum.of(raw, coarse, LOW_HZ, highHz, 1),
+                        WhitenedSpectrum.of(raw, coarse, LOW_HZ, highHz, TONES),
                         slow.length),
                 new CoarsePair.Side(onsets, onsets, track.samples().length / (rate / Onsets.RATE)));
     }
@@ -164,7 +182,7 @@ public final class SoundAligner {
     /** What one thread needs to refine lags; used again and again. */
     private record Desk(FineDelay along, FineDelay bangs) {}
 
-    private record Candidate(double height, FineDelay.Fine fine) {}
+    private record Candidate(CoarsePair.Peak peak, FineDelay.Fine fine) {}
 
     private List<PairEvidence> pair(int i, int j, Sides a, Sides b) {
         List<CoarsePair.Peak> onsets = CoarsePair.find(
@@ -199,15 +217,7 @@ public final class SoundAligner {
     private List<PairEvidence> refined(int i, int j, List<CoarsePair.Peak> peaks, FineDelay fine) {
         Heard a = tracks.get(i).orElseThrow();
         Heard b = tracks.get(j).orElseThrow();
-        List<Candidate> candidates = new ArrayList<>();
-        for (CoarsePair.Peak peak : peaks) {
-            FineDelay.Fine found = fine.refine(a, b, peak.lagSeconds(), settings.windowHeight());
-            if (found != null && candidates.stream().noneMatch(c -> isOne(c.fine(), found))) {
-                candidates.add(new Candidate(peak.height(), found));
-            }
-        }
-        candidates.sort(Comparator.comparingDouble(
-                (Candidate c) -> -c.fine().share() * c.fine().windows()));
+        List<Candidate> candidates = candidates(a, b, worthwhile(a, b, peaks, fine), fine, LoudWindows.MOST);
         List<PairEvidence> evidence = new ArrayList<>();
         for (Candidate candidate : candidates) {
             // Only the best may stand alone; the others serve where pairs round a loop ask for them.
@@ -215,6 +225,38 @@ public final class SoundAligner {
             evidence.add(evidence(i, j, a.track, b.track, candidate, rival));
         }
         return evidence;
+    }
+
+    /** The lags that a few windows leave in question: all, unless one of them is plain already. */
+    private List<CoarsePair.Peak> worthwhile(Heard a, Heard b, List<CoarsePair.Peak> peaks, FineDelay fine) {
+        if (peaks.size() == 1) {
+            return peaks;
+        }
+        List<Candidate> first = candidates(a, b, peaks, fine, FIRST_LOOK);
+        boolean isPlain = !first.isEmpty()
+                && first.get(0).fine().witnesses() * first.get(0).fine().agreeing() >= PLAIN_LOOK;
+        return isPlain
+                ? first.stream()
+                        .filter(c -> c.fine().share()
+                                        >= WORTHWHILE * first.get(0).fine().share()
+                                || c.fine().witnesses() * c.fine().agreeing() >= 2)
+                        .map(Candidate::peak)
+                        .toList()
+                : peaks;
+    }
+
+    /** Refined lags, best first, each once. */
+    private List<Candidate> candidates(Heard a, Heard b, List<CoarsePair.Peak> peaks, FineDelay fine, int windows) {
+        List<Candidate> candidates = new ArrayList<>();
+        for (CoarsePair.Peak peak : peaks) {
+            FineDelay.Fine found = fine.refine(a, b, peak.lagSeconds(), settings.windowHeight(), windows);
+            if (found != null && candidates.stream().noneMatch(c -> isOne(c.fine(), found))) {
+                candidates.add(new Candidate(peak, found));
+            }
+        }
+        candidates.sort(Comparator.comparingDouble(
+                (Candidate c) -> -c.fine().share() * c.fine().windows()));
+        return candidates;
     }
 
     private int least(int coarseRate) {
@@ -251,13 +293,13 @@ public final class SoundAligner {
                 j,
                 Clue.SOUND,
                 lag,
-                candidate.height(),
+                candidate.peak().height(),
                 rival,
                 found.purest(),
                 found.witnesses(),
                 found.agreeing(),
                 found.apartSeconds(),
-                belief(candidate.height(), rival, found),
+                belief(candidate.peak().height(), rival, found),
                 false);
     }
 

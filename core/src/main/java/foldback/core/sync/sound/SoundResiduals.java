@@ -34,7 +34,7 @@ public final class SoundResiduals {
         double middle = a.startSeconds() + a.samples().length / (2.0 * rate);
         long shift = Math.round((lag.applyAsDouble(middle) - clocks) * rate);
         WindowPairs windows = new WindowPairs(rate, WINDOW);
-        windows.read(a, b, shift, LoudWindows.choose(new Heard(a), new Heard(b), shift, WINDOW));
+        windows.read(a, b, shift, LoudWindows.choose(new Heard(a), new Heard(b), shift, WINDOW, LoudWindows.MOST));
         windows.findPeaks();
         List<Residual> residuals = new ArrayList<>();
         for (int i = 0; i < windows.count; i++) {

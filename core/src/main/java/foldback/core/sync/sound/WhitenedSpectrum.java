@@ -34,7 +34,8 @@ final class WhitenedSpectrum {
     static float[] of(float[] raw, int rate, double lowHz, double highHz, double power) {
         float[] spectrum = new float[raw.length];
         double perLine = (double) rate / raw.length;
-        for (int k = 1; k < raw.length / 2; k++) {
+        int last = Math.min(raw.length / 2 - 1, (int) (highHz / perLine));
+        for (int k = Math.max(1, (int) (lowHz / perLine)); k <= last; k++) {
             double hz = k * perLine;
             double weight = weight(hz, lowHz, highHz);
             float re = raw[2 * k];
@@ -56,7 +57,7 @@ final class WhitenedSpectrum {
         }
         double soft = SOFT_SHARE * (high - low);
         double edge = Math.min(hz - low, high - hz) / soft;
-        return edge >= 1 ? 1 : 0.5 - 0.5 * Math.cos(Math.PI * edge);
+        return edge >= 1 ? 1 : edge * edge * (3 - 2 * edge);
     }
 
     /** The correlation of two spectra by lag: entry n is a lag of n samples, from the end backwards the negative ones. */

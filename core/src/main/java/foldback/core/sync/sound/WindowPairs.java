@@ -124,14 +124,18 @@ final class WindowPairs {
 
     /** Copies a window under a Hann curve; returns its root mean square. */
     private float cut(short[] samples, long from, float[] into) {
-        double sum = 0;
-        for (int i = 0; i < window; i++) {
-            long at = from + i;
-            float value = at >= 0 && at < samples.length ? samples[(int) at] : 0;
+        int begin = (int) Math.max(0, Math.min(window, -from));
+        int end = (int) Math.max(begin, Math.min(window, samples.length - from));
+        Arrays.fill(into, 0, begin, 0);
+        Arrays.fill(into, end, window, 0);
+        int offset = (int) from;
+        long sum = 0;
+        for (int i = begin; i < end; i++) {
+            int value = samples[i + offset];
             sum += value * value;
             into[i] = value * hann[i];
         }
-        return (float) Math.sqrt(sum / window);
+        return (float) Math.sqrt((double) sum / window);
     }
 
     /**

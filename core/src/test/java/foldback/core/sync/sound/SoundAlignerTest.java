@@ -70,6 +70,22 @@ class SoundAlignerTest {
         assertThat(result.unplaced()).isEmpty();
     }
 
+    /** Takes of some minutes are searched in half the band; music that comes round must still be told. */
+    @Test
+    void findsTheOffsetOfLongClips() {
+        float[] common = common(260, 4);
+        SyncResult result = align(List.of(clip(common, 0, 210, 600, 1), clip(common, 41.5, 200, 600, 2)));
+        assertThat(result.offsets()[1]).isCloseTo(41.5, within(0.0001));
+        assertThat(result.evidence().verdict()).isEqualTo(Verdict.SURE);
+        float[] bars = common(8, 5);
+        float[] music = new float[260 * RATE];
+        for (int i = 0; i < music.length; i++) {
+            music[i] = bars[i % (4 * RATE)];
+        }
+        SyncResult round = align(List.of(clip(music, 0, 210, 100, 1), clip(music, 41.5, 200, 100, 2)));
+        assertThat(round.evidence().verdict()).isEqualTo(Verdict.UNSETTLED);
+    }
+
     @Test
     void theFirstClipMayBeginLater() {
         SyncResult result = align(List.of(clip(COMMON, 9.5, 12, 300, 1), clip(COMMON, 2.25, 30, 300, 2)));

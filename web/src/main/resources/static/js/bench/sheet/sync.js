@@ -89,7 +89,10 @@ function offsetRow(store, clip, first) {
   const drift = store.kept.recipe.clips.find((each) => each.slot === slot).drift_ppm ?? 0;
   if (drift !== 0) {
     const left = Math.abs(drift) * 1e-6 * (store.kept.to - store.kept.from) * 1000;
-    const said = `Its clock is ${plain(Math.abs(drift), 1)} ppm ${drift > 0 ? "slow" : "fast"}, ${plain(left, left < 10 ? 1 : 0)} ms over the take; frames and sound follow it.`;
+    const sigma = store.kept.recipe.sync.measure?.drifts?.find((each) => each.slot === slot)?.sigma_ppm;
+    // What is known to less than the last digit shown has no more to say.
+    const within = sigma === undefined ? "" : `, give or take ${plain(Math.max(0.1, 2 * sigma), 1)},`;
+    const said = `Its clock is ${plain(Math.abs(drift), 1)} ppm${within} ${drift > 0 ? "slow" : "fast"}, ${plain(left, left < 10 ? 1 : 0)} ms over the take; frames and sound follow it.`;
     holder.append(element("p", { class: "soft", "data-test": `drift-${slot}` }, said));
   }
   return holder;
