@@ -10,7 +10,6 @@ import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
-import foldback.media.MediaException;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -63,8 +62,8 @@ final class MakeCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws InterruptedException {
-        Recipe recipe = RecipeJson.read(text(recipeFile));
-        RenderSpec spec = RenderSpec.read(text(specFile));
+        Recipe recipe = RecipeJson.read(Documents.text(recipeFile));
+        RenderSpec spec = RenderSpec.read(Documents.text(specFile));
         Path folder = media != null ? media : recipeFile.toAbsolutePath().getParent();
         Take take = Take.open(recipe, MediaFolders.of(folder));
         TimeSpan all = take.commonSpan();
@@ -115,14 +114,6 @@ final class MakeCommand implements Callable<Integer> {
             Files.deleteIfExists(folder);
         } catch (IOException notEmpty) {
             // Pieces of another attempt with other documents stay for it.
-        }
-    }
-
-    private static String text(Path file) {
-        try {
-            return Files.readString(file);
-        } catch (IOException unreadable) {
-            throw new MediaException(file, file + " cannot be read. Check the name.", unreadable);
         }
     }
 }

@@ -2,6 +2,7 @@ package foldback.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import foldback.engine.document.RigJson;
 import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
@@ -46,6 +47,68 @@ class FoldbackTest {
         assertThat(said.path("video").path("frames").asInt()).isEqualTo(210);
         assertThat(said.path("video").path("width").asInt()).isEqualTo(1920);
         assertThat(said.path("audio").get(0).path("codec").asString()).isEqualTo("aac");
+    }
+
+    @Test
+    void solveReadsBothLensesOfAFileAndWritesACard() throws Exception {
+        Path take = Path.of("..", "demo", "sluice-path-one-file");
+        String clip = take.resolve("sluice-path-one-file.mp4").toString();
+        Path solved = folder.resolve("solved.json");
+        assertThat(Foldback.run(
+                        "solve",
+                        "--rig",
+                        take.resolve("rig-card.json").toString(),
+                        "--clip",
+                        "A=" + clip,
+                        "--clip",
+                        "B=" + clip,
+                        "--at",
+                        "2",
+                        "--out",
+                        solved.toString(),
+                        "--json"))
+                .as(err.toString(StandardCharsets.UTF_8))
+                .isZero();
+        JsonNode said = JsonMapper.builder().build().readTree(out.toString(StandardCharsets.UTF_8));
+        // Two lenses alone do not tell near from wide.
+        assertThat(said.path("verdict").asString()).isEqualTo("check");
+        assertThat(said.path("pairs").get(0).path("points").asInt()).isGreaterThan(100);
+        assertThat(said.path("pairs").get(0).path("rms_px").asDouble()).isLessThan(0.5);
+        assertThat(RigJson.readCard(Files.readString(solved)).lenses()).hasSize(2);
+    }
+
+    @Test
+    void solveSaysWhatIsWrongWithItsClips() {
+        String card = DEMO.resolve("rig-card.json").toString();
+        String clip = DEMO.resolve("sluice-path-a.mp4").toString();
+        String out = folder.resolve("never.json").toString();
+        assertThat(Foldback.run("solve", "--rig", card, "--clip", "A=" + clip, "--out", out))
+                .isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("Lens B has no clip");
+        assertThat(Foldback.run("solve", "--rig", card, "--clip", "A=" + clip, "--clip", "X=" + clip, "--out", out))
+                .isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("no lens 'X'");
+        assertThat(Foldback.run("solve", "--rig", card, "--clip", "A=" + clip, "--clip", "B=" + clip, "--out", out))
+                .isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8))
+                .contains("named for lenses A, B")
+                .contains("one picture");
+        String other = DEMO.resolve("sluice-path-b.mp4").toString();
+        assertThat(Foldback.run(
+                        "solve",
+                        "--rig",
+                        card,
+                        "--clip",
+                        "A=" + clip,
+                        "--clip",
+                        "B=" + other,
+                        "--at",
+                        "99",
+                        "--out",
+                        out))
+                .isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("shows nothing at 99");
+        assertThat(Path.of(out)).doesNotExist();
     }
 
     @Test

@@ -21,6 +21,7 @@ import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.LensView;
 import foldback.core.warp.Sampler;
+import foldback.gauge.rig.RigTrials;
 import foldback.gauge.sync.MotionTrials;
 import foldback.gauge.sync.SyncTrials;
 import foldback.sim.film.DemoRigs;
@@ -45,14 +46,14 @@ final class MeasureCommand implements Callable<Integer> {
     private static final long SEED = 7;
     private static final double FEATHER = Math.toRadians(4);
     private static final PixelFormat FORMAT = PixelFormat.YUV420_8;
-    private static final List<String> SUBJECTS = List.of("all", "stitch", "sync", "motion");
+    private static final List<String> SUBJECTS = List.of("all", "stitch", "sync", "motion", "rig");
     private final List<Figure> figures = new ArrayList<>();
 
     @Parameters(
             arity = "0..1",
             defaultValue = "all",
             paramLabel = "SUBJECT",
-            description = "all, stitch, sync or motion; default: ${DEFAULT-VALUE}")
+            description = "all, stitch, sync, motion or rig; default: ${DEFAULT-VALUE}")
     private String subject;
 
     @Override
@@ -69,6 +70,9 @@ final class MeasureCommand implements Callable<Integer> {
         }
         if (all || subject.equals("motion")) {
             MotionTrials.measure(System.err::println).forEach(this::say);
+        }
+        if (all || subject.equals("rig")) {
+            RigTrials.measure(System.err::println).forEach(this::say);
         }
         return figures.stream().allMatch(Figure::holds) ? 0 : 1;
     }

@@ -70,7 +70,13 @@ class ArchitectureTest {
                 .should()
                 .onlyDependOnClassesThat()
                 .resideInAnyPackage(
-                        "foldback.core..", "java.lang..", "java.util..", "java.nio", "org.jtransforms..", "org.ejml..")
+                        "foldback.core..",
+                        "java.lang..",
+                        "java.util..",
+                        "java.nio",
+                        "org.jtransforms..",
+                        "org.ejml..",
+                        "boofcv..")
                 .check(CLASSES);
     }
 

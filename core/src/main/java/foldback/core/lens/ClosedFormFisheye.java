@@ -44,6 +44,11 @@ public record ClosedFormFisheye(LensFrame frame, Kind kind, double focalPx) impl
     }
 
     @Override
+    public Lens withFrame(LensFrame changed) {
+        return new ClosedFormFisheye(changed, kind, focalPx);
+    }
+
+    @Override
     public Lens scaledTo(int width, int height) {
         return new ClosedFormFisheye(frame.scaledTo(width, height), kind, focalPx * width / frame.width());
     }

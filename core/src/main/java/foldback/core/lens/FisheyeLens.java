@@ -29,6 +29,11 @@ public record FisheyeLens(LensFrame frame, double focalPx, double k1, double k2,
     }
 
     @Override
+    public Lens withFrame(LensFrame changed) {
+        return new FisheyeLens(changed, focalPx, k1, k2, k3, k4);
+    }
+
+    @Override
     public Lens scaledTo(int width, int height) {
         double scale = (double) width / frame.width();
         return new FisheyeLens(frame.scaledTo(width, height), focalPx * scale, k1, k2, k3, k4);

@@ -27,6 +27,9 @@ public sealed interface Lens permits FisheyeLens, ClosedFormFisheye, Rectilinear
      */
     Direction unproject(double x, double y);
 
+    /** The same lens with another centre or image circle. */
+    Lens withFrame(LensFrame frame);
+
     /** The same lens for a picture of another size and equal aspect; refuses another aspect. */
     Lens scaledTo(int width, int height);
 

@@ -34,6 +34,11 @@ public record LensFrame(int width, int height, double cx, double cy, Optional<Im
         return depth;
     }
 
+    /** The same with another lit part. */
+    public LensFrame withCircle(ImageCircle lit) {
+        return new LensFrame(width, height, cx, cy, Optional.of(lit));
+    }
+
     /** The largest distance from the lens's centre that is used. */
     double usedRadius() {
         if (circle.isPresent()) {

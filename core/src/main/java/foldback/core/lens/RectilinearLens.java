@@ -69,6 +69,11 @@ public record RectilinearLens(LensFrame frame, double focalPx, double k1, double
     }
 
     @Override
+    public Lens withFrame(LensFrame changed) {
+        return new RectilinearLens(changed, focalPx, k1, k2, k3, p1, p2);
+    }
+
+    @Override
     public Lens scaledTo(int width, int height) {
         double scale = (double) width / frame.width();
         return new RectilinearLens(frame.scaledTo(width, height), focalPx * scale, k1, k2, k3, p1, p2);

@@ -15,9 +15,19 @@ public record Run(DoubleConsumer progress, BooleanSupplier cancelled) {
 
     /** Reports, and throws {@link CancellationException} when the run was cancelled. */
     public void step(double share) {
+        check();
+        progress.accept(share);
+    }
+
+    /** Throws {@link CancellationException} when the run was cancelled. */
+    public void check() {
         if (cancelled.getAsBoolean()) {
             throw new CancellationException("cancelled");
         }
-        progress.accept(share);
+    }
+
+    /** A part of this run, from one share of it to another. */
+    public Run part(double from, double to) {
+        return new Run(share -> progress.accept(from + (to - from) * share), cancelled);
     }
 }

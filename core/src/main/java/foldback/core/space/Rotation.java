@@ -34,6 +34,12 @@ public record Rotation(double w, double x, double y, double z) {
         return new Rotation(StrictMath.cos(angle / 2), axis.x() * sin, axis.y() * sin, axis.z() * sin);
     }
 
+    /** About the axis along a vector, by its length in radians; the null vector gives the identity. */
+    public static Rotation ofVector(double x, double y, double z) {
+        double angle = StrictMath.sqrt(x * x + y * y + z * z);
+        return angle == 0 ? IDENTITY : about(x / angle, y / angle, z / angle, angle);
+    }
+
     /** The shortest rotation that takes {@code from} to {@code to}; any of them for opposite directions. */
     public static Rotation between(Direction from, Direction to) {
         double dot = from.dot(to);

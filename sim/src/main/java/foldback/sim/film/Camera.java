@@ -13,7 +13,6 @@ import java.util.stream.IntStream;
  * A camera that stands still: what does not move is traced once, what moves and its shadows are laid over for each frame.
  */
 final class Camera {
-    private static final int SUB = 2;
     private static final int ROW_BLOCK = 16;
 
     /** More than half a pixel's diagonal, radians. */
@@ -32,9 +31,13 @@ final class Camera {
     private final float[] field;
     private final float[] directions;
     private final long seed;
+    private final int sub;
 
-    /** @param pupil where the lens is in the world, metres */
-    Camera(World world, PixelRays rays, Position pupil, Sensor sensor, long seed) {
+    /**
+     * @param pupil where the lens is in the world, metres
+     * @param sub samples of a pixel each way
+     */
+    Camera(World world, PixelRays rays, Position pupil, Sensor sensor, int sub, long seed) {
         this.world = world;
         this.rays = rays;
         this.sensor = sensor;
@@ -42,6 +45,7 @@ final class Camera {
         this.width = rays.width();
         this.height = rays.height();
         this.seed = seed;
+        this.sub = sub;
         still = new float[3 * width * height];
         sunPart = new float[3 * width * height];
         distance = new float[width * height];
@@ -68,18 +72,18 @@ final class Camera {
                     directions[3 * at + c] = (float) d[c];
                 }
             }
-            double footprint = 1.0 / (width / Math.PI) / SUB;
-            for (int sub = 0; sub < SUB * SUB; sub++) {
-                double sx = x + (sub % SUB + 0.5) / SUB;
-                double sy = row + (sub / SUB + 0.5) / SUB;
+            double footprint = 1.0 / (width / Math.PI) / sub;
+            for (int s = 0; s < sub * sub; s++) {
+                double sx = x + (s % sub + 0.5) / sub;
+                double sy = row + (s / sub + 0.5) / sub;
                 if (!rays.direction(sx, sy, d)) {
                     continue;
                 }
                 tracer.trace(
-                        origin[0], origin[1], origin[2], d[0], d[1], d[2], footprint, seed * 31 + 4L * at + sub, rgb);
+                        origin[0], origin[1], origin[2], d[0], d[1], d[2], footprint, seed * 31 + 4L * at + s, rgb);
                 for (int c = 0; c < 3; c++) {
-                    still[3 * at + c] += (float) (rgb[c] / (SUB * SUB));
-                    sunPart[3 * at + c] += (float) (tracer.lastSunPart()[c] / (SUB * SUB));
+                    still[3 * at + c] += (float) (rgb[c] / (sub * sub));
+                    sunPart[3 * at + c] += (float) (tracer.lastSunPart()[c] / (sub * sub));
                 }
                 distance[at] = (float) tracer.lastDistance();
             }
@@ -107,7 +111,7 @@ final class Camera {
 
     private void moving(World.Moment moment, int group, double[] bounds, int row, Tracer tracer, float[] light) {
         double[] d = new double[3];
-        double[] sub = new double[3];
+        double[] ray = new double[3];
         double[] rgb = new double[3];
         double[] sum = new double[3];
         double cx = bounds[0] - origin[0];
@@ -115,7 +119,7 @@ final class Camera {
         double cz = bounds[2] - origin[2];
         double far = Math.sqrt(cx * cx + cy * cy + cz * cz);
         double cosine = far > bounds[3] ? Math.sqrt(1 - Math.pow(bounds[3] / far, 2)) : -1;
-        double footprint = 1.0 / (width / Math.PI) / SUB;
+        double footprint = 1.0 / (width / Math.PI) / sub;
         for (int x = 0; x < width; x++) {
             int at = row * width + x;
             if (lit[at] == 0) {
@@ -151,17 +155,17 @@ final class Camera {
             }
             int hits = 0;
             sum[0] = sum[1] = sum[2] = 0;
-            for (int s = 0; s < SUB * SUB; s++) {
-                rays.direction(x + (s % SUB + 0.5) / SUB, row + (s / SUB + 0.5) / SUB, sub);
+            for (int s = 0; s < sub * sub; s++) {
+                rays.direction(x + (s % sub + 0.5) / sub, row + (s / sub + 0.5) / sub, ray);
                 if (tracer.traceGroup(
                         moment,
                         group,
                         origin[0],
                         origin[1],
                         origin[2],
-                        sub[0],
-                        sub[1],
-                        sub[2],
+                        ray[0],
+                        ray[1],
+                        ray[2],
                         t,
                         footprint,
                         pixelSeed + s,
@@ -173,7 +177,7 @@ final class Camera {
                 }
             }
             for (int c = 0; c < 3 && hits > 0; c++) {
-                int n = SUB * SUB;
+                int n = sub * sub;
                 light[3 * at + c] = (float) ((light[3 * at + c] * (n - hits) + sum[c]) / n);
             }
         }

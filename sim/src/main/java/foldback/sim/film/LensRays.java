@@ -14,21 +14,36 @@ final class LensRays implements PixelRays {
     private static final int TABLE = 20000;
     private final LensFrame frame;
     private final Lens lens;
+    private final Mask mask;
     private final double[] worldFromLens;
     private final double maxAngle;
     private final double[] radii = new double[TABLE + 1];
 
+    /** Which places of the picture are filmed; the others stay black. */
+    interface Mask {
+        Mask ALL = (x, y) -> true;
+
+        boolean test(double x, double y);
+    }
+
     LensRays(RigLens rigLens) {
+        this(rigLens, Mask.ALL);
+    }
+
+    LensRays(RigLens rigLens, Mask mask) {
+        this.mask = mask;
         this.lens = rigLens.lens();
         this.frame = lens.frame();
         this.worldFromLens = rigLens.rigFromLens().matrix();
-        this.maxAngle = Math.toRadians(lens instanceof RectilinearLens ? 80 : 125);
+        double most = Math.toRadians(lens instanceof RectilinearLens ? 80 : 125);
+        int rising = 1;
+        while (rising < TABLE && radius(most * (rising + 1) / TABLE) > radius(most * rising / TABLE)) {
+            rising++;
+        }
+        // Where distortion folds the picture back nothing more is seen.
+        this.maxAngle = most * rising / TABLE;
         for (int i = 0; i <= TABLE; i++) {
             radii[i] = radius(maxAngle * i / TABLE);
-            if (i > 0 && radii[i] < radii[i - 1]) {
-                throw new IllegalArgumentException(
-                        "the lens folds back at " + Math.toDegrees(maxAngle * i / TABLE) + " degrees");
-            }
         }
     }
 
@@ -99,6 +114,9 @@ final class LensRays implements PixelRays {
 
     /** How much of a pixel the lens lights, 0 to 1: the image circle with a soft edge of two pixels. */
     double lit(double x, double y) {
+        if (!mask.test(x, y)) {
+            return 0;
+        }
         return frame.circle()
                 .map(c -> Math.max(0, Math.min(1, (c.radius() + 1 - Math.hypot(x - c.cx(), y - c.cy())) / 2)))
                 .orElse(1.0);

@@ -16,8 +16,11 @@ public final class Studio {
     /** Where the rig stands unless told: in the middle of the path, at eye height; y down, metres. */
     public static final Position ON_THE_PATH = new Position(0, -1.55, 0);
 
+    private static final int SAMPLES = 2;
+
     private final World world = new World();
     private final Position stand;
+    private final int samples;
 
     public Studio() {
         this(ON_THE_PATH);
@@ -25,16 +28,37 @@ public final class Studio {
 
     /** @param stand of the rig's origin in the world, metres, y down */
     public Studio(Position stand) {
+        this(stand, SAMPLES);
+    }
+
+    /**
+     * @param stand of the rig's origin in the world, metres, y down
+     * @param samples of a pixel each way; 1 is quick and grainy
+     */
+    public Studio(Position stand, int samples) {
         this.stand = stand;
+        this.samples = samples;
     }
 
     /** One frame of each lens at a take time. */
     public List<Frame> shoot(Rig rig, List<Sensor> sensors, double time, PixelFormat format, long seed) {
+        return shoot(rig, sensors, time, format, (lens, x, y) -> true, seed);
+    }
+
+    /** Which places of the lenses' pictures are wanted. */
+    public interface Wanted {
+        boolean test(int lens, double x, double y);
+    }
+
+    /** As the other, with black where nothing is wanted. */
+    public List<Frame> shoot(Rig rig, List<Sensor> sensors, double time, PixelFormat format, Wanted wanted, long seed) {
         List<Frame> frames = new ArrayList<>();
         for (int i = 0; i < rig.lenses().size(); i++) {
             RigLens lens = rig.lenses().get(i);
             Frame frame = frame(lens, format, 1);
-            camera(lens, sensors.get(i), seed + i).shoot(time, 0, frame);
+            int number = i;
+            camera(lens, (x, y) -> wanted.test(number, x, y), sensors.get(i), seed + i)
+                    .shoot(time, 0, frame);
             frames.add(frame);
         }
         return frames;
@@ -59,7 +83,7 @@ public final class Studio {
         int width = picture.width() / lenses.size();
         List<Camera> cameras = new ArrayList<>();
         for (int i = 0; i < lenses.size(); i++) {
-            cameras.add(camera(lenses.get(i), sensors.get(i), seed + i));
+            cameras.add(camera(lenses.get(i), LensRays.Mask.ALL, sensors.get(i), seed + i));
         }
         for (int n = 0; n < frames; n++) {
             for (int i = 0; i < cameras.size(); i++) {
@@ -71,16 +95,16 @@ public final class Studio {
 
     /** The sphere around the rig's origin at a time, as an ideal camera would see it. */
     public Frame sphere(int width, double time, PixelFormat format, long seed) {
-        Camera camera = new Camera(world, new SphereRays(width, width / 2), stand, Sensor.IDEAL, seed);
+        Camera camera = new Camera(world, new SphereRays(width, width / 2), stand, Sensor.IDEAL, samples, seed);
         Frame frame = Frame.allocate(format, ColourTags.BT709_LIMITED, width, width / 2);
         camera.shoot(time, 0, frame);
         return frame;
     }
 
-    private Camera camera(RigLens lens, Sensor sensor, long seed) {
+    private Camera camera(RigLens lens, LensRays.Mask wanted, Sensor sensor, long seed) {
         Position pupil = lens.pupil();
         Position place = new Position(stand.x() + pupil.x(), stand.y() + pupil.y(), stand.z() + pupil.z());
-        return new Camera(world, new LensRays(lens), place, sensor, seed);
+        return new Camera(world, new LensRays(lens, wanted), place, sensor, samples, seed);
     }
 
     private static Frame frame(RigLens lens, PixelFormat format, int across) {

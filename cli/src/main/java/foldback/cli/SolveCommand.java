@@ -1,0 +1,172 @@
+package foldback.cli;
+
+import foldback.core.picture.Area;
+import foldback.core.recipe.ClipRef;
+import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
+import foldback.core.run.Run;
+import foldback.core.solve.PairFigures;
+import foldback.core.solve.RigFinder;
+import foldback.engine.document.RigJson;
+import foldback.engine.gather.LensPictures;
+import foldback.engine.rig.TakeRig;
+import foldback.engine.take.TakeClip;
+import foldback.media.ContentHash;
+import foldback.media.MediaException;
+import foldback.media.ffmpeg.MediaProbe;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Solves a rig from its clips' pictures. */
+@Command(
+        name = "solve",
+        mixinStandardHelpOptions = true,
+        description = {
+            "Solves where the lenses of a rig point and what they are like, from what their pictures share,",
+            "starting from the card of a rig of the same kind. The clips are taken to begin together."
+        })
+final class SolveCommand implements Callable<Integer> {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    @Option(names = "--rig", required = true, paramLabel = "CARD", description = "the card to start from")
+    private Path card;
+
+    @Option(
+            names = "--clip",
+            required = true,
+            paramLabel = "SLOT=FILE",
+            description = "the clip of a lens; lenses of one file name it each")
+    private Map<String, Path> files;
+
+    @Option(
+            names = "--at",
+            paramLabel = "SECONDS",
+            description = "a moment to look at, again for more; without it two in the course of the take")
+    private List<Double> at = List.of();
+
+    @Option(names = "--out", required = true, paramLabel = "CARD", description = "where the solved card is written")
+    private Path out;
+
+    @Option(names = "--json", description = "print one JSON object")
+    private boolean json;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws IOException {
+        Rig rig = RigJson.readCard(Documents.text(card));
+        List<TakeClip> clips = clips(rig);
+        RigFinder.Found found = TakeRig.solve(rig, clips, moments(clips), Run.QUIET);
+        Files.writeString(out, RigJson.writeCard(found.rig()));
+        print(found);
+        return CommandLine.ExitCode.OK;
+    }
+
+    private List<TakeClip> clips(Rig rig) {
+        for (String slot : files.keySet()) {
+            if (rig.lenses().stream().noneMatch(lens -> lens.slot().equals(slot))) {
+                throw new ParameterException(
+                        spec.commandLine(), "The rig card has no lens '" + slot + "' for " + files.get(slot) + ".");
+            }
+        }
+        List<TakeClip> clips = new ArrayList<>();
+        for (RigLens lens : rig.lenses()) {
+            Path file = files.get(lens.slot());
+            if (file == null) {
+                throw new ParameterException(
+                        spec.commandLine(),
+                        "Lens " + lens.slot() + " has no clip; add --clip " + lens.slot() + "=FILE.");
+            }
+            // Hashes only tell the clips apart here.
+            ClipRef ref = new ClipRef(
+                    lens.slot(),
+                    String.valueOf(file.getFileName()),
+                    ContentHash.ofText(lens.slot()),
+                    0,
+                    0,
+                    area(rig, lens, file));
+            clips.add(TakeClip.open(ref, file));
+        }
+        return clips;
+    }
+
+    /** The part of a file that several lenses share; the first slot has the first picture. */
+    private Optional<Area> area(Rig rig, RigLens lens, Path file) {
+        List<String> sharing = rig.lenses().stream()
+                .map(RigLens::slot)
+                .filter(slot -> file.equals(files.get(slot)))
+                .toList();
+        if (sharing.size() == 1) {
+            return Optional.empty();
+        }
+        List<LensPictures.Found> pictures = LensPictures.find(file, MediaProbe.probe(file));
+        if (pictures.size() != sharing.size()) {
+            throw new MediaException(
+                    file,
+                    file.getFileName() + " was named for lenses " + String.join(", ", sharing) + ", but "
+                            + (pictures.size() == 1 ? "one picture was" : pictures.size() + " pictures were")
+                            + " found in it. Name each lens's own clip.");
+        }
+        return pictures.get(sharing.indexOf(lens.slot())).area();
+    }
+
+    private List<Double> moments(List<TakeClip> clips) {
+        if (!at.isEmpty()) {
+            return at;
+        }
+        double end = clips.stream().mapToDouble(clip -> clip.span().to()).min().orElseThrow();
+        return List.of(end / 3, 2 * end / 3);
+    }
+
+    private void print(RigFinder.Found found) {
+        var printer = spec.commandLine().getOut();
+        if (json) {
+            printer.println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(document(found)));
+        } else {
+            printer.println(
+                    found.evidence().verdict().word() + ": " + found.evidence().reason());
+            printer.println("Wrote " + out + " (" + found.evidence().figure() + " between the lenses).");
+        }
+        printer.flush();
+    }
+
+    private static ObjectNode document(RigFinder.Found found) {
+        ObjectNode root = JSON.createObjectNode();
+        root.put("verdict", found.evidence().verdict().word());
+        root.put("reason", found.evidence().reason());
+        root.put("points", found.points().size());
+        found.result().ifPresent(result -> {
+            root.put("noise_px", result.noisePx());
+            root.put("open_deg", Math.toDegrees(result.uncertainty().mismatchRad()));
+            root.put("on_far_deg", Math.toDegrees(result.onFarRad()));
+            root.put("rival_deg", Math.toDegrees(result.rivalRad()));
+            ArrayNode pairs = root.putArray("pairs");
+            PairFigures.of(found.points(), result)
+                    .forEach(pair -> pairs.addObject()
+                            .put("first", found.rig().lenses().get(pair.first()).slot())
+                            .put(
+                                    "second",
+                                    found.rig().lenses().get(pair.second()).slot())
+                            .put("points", pair.points())
+                            .put("rms_px", pair.rmsPx())
+                            .put("p95_px", pair.mostPx()));
+        });
+        return root;
+    }
+}

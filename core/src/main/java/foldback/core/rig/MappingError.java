@@ -1,0 +1,121 @@
+package foldback.core.rig;
+
+import foldback.core.space.Direction;
+import foldback.core.space.Rotation;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * The figure for geometry: the angle between where a rig and the true one say that the same pixel looks, the rotation common to
+ * the whole rig removed.
+ *
+ * @param rms root mean square, radians; 0 is perfect
+ * @param most what 95 % of the places stay below, radians
+ */
+public record MappingError(double rms, double most) {
+    private static final int ACROSS = 48;
+    private static final int ROUNDS = 4;
+
+    /** Over the places of all lenses that another lens sees as well; NaN where there are none. */
+    public static MappingError overOverlaps(Rig found, Rig truth) {
+        List<Direction> seen = new ArrayList<>();
+        List<Direction> said = new ArrayList<>();
+        for (int i = 0; i < truth.lenses().size(); i++) {
+            RigLens lens = truth.lenses().get(i);
+            RigLens other = found.lenses().get(i);
+            double step = (double) lens.lens().frame().width() / ACROSS;
+            for (double y = step / 2; y < lens.lens().frame().height(); y += step) {
+                for (double x = step / 2; x < lens.lens().frame().width(); x += step) {
+                    add(truth, lens, other, x, y, seen, said);
+                }
+            }
+        }
+        return of(seen, said);
+    }
+
+    private static void add(
+            Rig truth, RigLens lens, RigLens other, double x, double y, List<Direction> seen, List<Direction> said) {
+        if (!(lens.lens().frame().depthInside(x, y) > 0)) {
+            return;
+        }
+        try {
+            Direction direction = lens.rigFromLens().apply(lens.lens().unproject(x, y));
+            if (isSharedWith(truth, lens, direction)) {
+                said.add(other.rigFromLens().apply(other.lens().unproject(x, y)));
+                seen.add(direction);
+            }
+        } catch (IllegalArgumentException nowhere) {
+            // The model says nothing of that place.
+        }
+    }
+
+    private static boolean isSharedWith(Rig rig, RigLens lens, Direction direction) {
+        double[] xy = new double[2];
+        for (RigLens other : rig.lenses()) {
+            if (other != lens) {
+                Direction there = other.rigFromLens().inverse().apply(direction);
+                other.lens().project(new double[] {there.x(), there.y(), there.z()}, xy, new double[1], 1);
+                if (other.lens().frame().depthInside(xy[0], xy[1]) > 0) {
+                    return true;
+                }
+            }
+        }
+        return false;
+    }
+
+    private static MappingError of(List<Direction> seen, List<Direction> said) {
+        if (seen.isEmpty()) {
+            return new MappingError(Double.NaN, Double.NaN);
+        }
+        Rotation common = Rotation.IDENTITY;
+        // The small turn of least squares, some times.
+        for (int round = 0; round < ROUNDS; round++) {
+            double[] m = new double[9];
+            double[] b = new double[3];
+            for (int i = 0; i < seen.size(); i++) {
+                Direction p = common.apply(said.get(i));
+                Direction q = seen.get(i);
+                double[] d = {p.x(), p.y(), p.z()};
+                for (int r = 0; r < 3; r++) {
+                    for (int c = 0; c < 3; c++) {
+                        m[3 * r + c] += (r == c ? 1 : 0) - d[r] * d[c];
+                    }
+                }
+                b[0] += p.y() * q.z() - p.z() * q.y();
+                b[1] += p.z() * q.x() - p.x() * q.z();
+                b[2] += p.x() * q.y() - p.y() * q.x();
+            }
+            double[] turn = solved(m, b);
+            common = Rotation.ofVector(turn[0], turn[1], turn[2]).times(common);
+        }
+        double[] angles = new double[seen.size()];
+        double sum = 0;
+        for (int i = 0; i < angles.length; i++) {
+            angles[i] = common.apply(said.get(i)).angleTo(seen.get(i));
+            sum += angles[i] * angles[i];
+        }
+        Arrays.sort(angles);
+        return new MappingError(Math.sqrt(sum / angles.length), angles[(int) (0.95 * (angles.length - 1))]);
+    }
+
+    /** Cramer's rule. */
+    private static double[] solved(double[] m, double[] b) {
+        double det = det(m);
+        double[] x = new double[3];
+        for (int c = 0; c < 3; c++) {
+            double[] with = m.clone();
+            for (int r = 0; r < 3; r++) {
+                with[3 * r + c] = b[r];
+            }
+            x[c] = det(with) / det;
+        }
+        return x;
+    }
+
+    private static double det(double[] m) {
+        return m[0] * (m[4] * m[8] - m[5] * m[7])
+                - m[1] * (m[3] * m[8] - m[5] * m[6])
+                + m[2] * (m[3] * m[7] - m[4] * m[6]);
+    }
+}

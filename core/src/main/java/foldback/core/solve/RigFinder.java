@@ -1,0 +1,140 @@
+package foldback.core.solve;
+
+import foldback.core.lens.CircleFinder;
+import foldback.core.lens.LensFrame;
+import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
+import foldback.core.run.Evidence;
+import foldback.core.run.Run;
+import foldback.core.solve.adjust.RigSolver;
+import foldback.core.solve.adjust.SolveResult;
+import foldback.core.solve.adjust.SolveSettings;
+import foldback.core.solve.points.PointFinder;
+import foldback.core.space.Rotation;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** Solves a rig from the pictures of its lenses: features first, then patches all over the overlaps, twice. */
+public final class RigFinder {
+    private static final double FEATURE_TOLERANCE = Math.toRadians(4);
+    private static final double CARD_SLACK = Math.toRadians(11);
+    /** Patches are laid over each other in rounds: how far off the rig may be, radians, and how coarse they are. */
+    private static final double[] SLACKS = {Math.toRadians(3), Math.toRadians(0.8), Math.toRadians(0.3)};
+
+    private static final double[] COARSER = {1.6, 1, 1};
+    /** Fewer features that agree say nothing of how two lenses lie. */
+    private static final double LEAST_SCORE = 6;
+
+    private static final int LEAST_FEATURES = 12;
+
+    private RigFinder() {}
+
+    /**
+     * A rig that was found.
+     *
+     * @param rig the card where nothing was found
+     * @param points from which it was solved
+     * @param result empty where the lenses share too little to be solved
+     * @param evidence how good it is
+     */
+    public record Found(Rig rig, List<TiePoint> points, Optional<SolveResult> result, Evidence evidence) {}
+
+    /**
+     * Solves a rig from a card.
+     *
+     * @param known of a rig of the same kind
+     * @param moments at least one
+     */
+    public static Found fromCard(Rig known, List<Moment> moments, SolveSettings settings, Run run) {
+        Rig card = withCircles(known, moments.get(0));
+        List<PointFinder> finders = new ArrayList<>();
+        for (int m = 0; m < moments.size(); m++) {
+            finders.add(new PointFinder(moments.get(m), m));
+        }
+        List<PointFinder.Pair> pairs = new ArrayList<>();
+        for (PointFinder finder : finders) {
+            pairs.addAll(finder.features(card, CARD_SLACK, FEATURE_TOLERANCE, run.part(0, 0.4)));
+        }
+        Rig turned = turned(card, pairs);
+        List<TiePoint> features = pairs.stream()
+                .filter(pair -> pair.score() >= LEAST_SCORE)
+                .flatMap(pair -> pair.points().stream())
+                .toList();
+        if (features.size() < LEAST_FEATURES) {
+            return nothing(card);
+        }
+        SolveResult first = RigSolver.coarse(card, turned, features, settings, run.part(0.4, 0.45));
+        List<TiePoint> points = List.of();
+        SolveResult last = first;
+        for (int round = 0; round < SLACKS.length; round++) {
+            double from = 0.45 + 0.18 * round;
+            points = patches(finders, last.rig(), SLACKS[round], COARSER[round], run.part(from, from + 0.15));
+            if (points.size() < LEAST_FEATURES) {
+                return nothing(card);
+            }
+            last = RigSolver.solve(card, last.rig(), points, settings, run.part(from + 0.15, from + 0.18));
+        }
+        return new Found(last.rig(), points, Optional.of(last), RigJudge.judge(card, points, last));
+    }
+
+    /** Each lit disc as it is in these pictures: it lies a little elsewhere in every unit. */
+    private static Rig withCircles(Rig known, Moment moment) {
+        List<RigLens> lenses = new ArrayList<>();
+        for (int i = 0; i < known.lenses().size(); i++) {
+            RigLens own = known.lenses().get(i);
+            LensFrame frame = own.lens().frame();
+            lenses.add(
+                    frame.circle().isEmpty()
+                            ? own
+                            : CircleFinder.find(moment.lumas().get(i))
+                                    .map(found -> own.withLens(own.lens().withFrame(frame.withCircle(found.circle()))))
+                                    .orElse(own));
+        }
+        return new Rig(known.name(), lenses);
+    }
+
+    private static Found nothing(Rig card) {
+        return new Found(card, List.of(), Optional.empty(), RigJudge.nothing());
+    }
+
+    private static List<TiePoint> patches(List<PointFinder> finders, Rig rig, double slack, double coarser, Run run) {
+        List<TiePoint> points = new ArrayList<>();
+        for (PointFinder finder : finders) {
+            points.addAll(finder.patches(rig, slack, coarser, run));
+        }
+        return points;
+    }
+
+    /** The card with its lenses turned by the strongest pairs that hang all lenses together. */
+    private static Rig turned(Rig card, List<PointFinder.Pair> pairs) {
+        int count = card.lenses().size();
+        Rotation[] rotations = new Rotation[count];
+        rotations[0] = card.lenses().get(0).rigFromLens();
+        for (int n = 1; n < count; n++) {
+            PointFinder.Pair best = null;
+            for (PointFinder.Pair pair : pairs) {
+                boolean hangs = (rotations[pair.first()] == null) != (rotations[pair.second()] == null);
+                if (hangs && pair.score() >= LEAST_SCORE && (best == null || pair.score() > best.score())) {
+                    best = pair;
+                }
+            }
+            if (best == null) {
+                break;
+            }
+            if (rotations[best.first()] != null) {
+                rotations[best.second()] = rotations[best.first()].times(best.rotation());
+            } else {
+                rotations[best.first()] =
+                        rotations[best.second()].times(best.rotation().inverse());
+            }
+        }
+        List<RigLens> lenses = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            RigLens lens = card.lenses().get(i);
+            Rotation rotation = rotations[i] == null ? lens.rigFromLens() : rotations[i];
+            lenses.add(new RigLens(lens.slot(), lens.lens(), rotation, lens.pupil()));
+        }
+        return new Rig(card.name(), lenses);
+    }
+}

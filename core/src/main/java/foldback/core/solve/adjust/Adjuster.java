@@ -1,0 +1,342 @@
+package foldback.core.solve.adjust;
+
+import foldback.core.run.Run;
+import java.util.stream.IntStream;
+import org.ejml.data.DMatrixRMaj;
+import org.ejml.dense.row.factory.LinearSolverFactory_DDRM;
+import org.ejml.interfaces.linsol.LinearSolverDense;
+
+/**
+ * Bundle adjustment (Triggs, McLauchlan, Hartley and Fitzgibbon 1999, "Bundle adjustment, a modern synthesis"): the rig's numbers
+ * and all points together, by Levenberg and Marquardt's method. Each point is eliminated by its own Schur complement; what is left
+ * has {@value RigState#EACH} numbers a lens and is solved densely.
+ *
+ * <p>What a point's coordinates are off counts by a loss that lets go of what is far off (Geman and McClure 1985), by re-weighting:
+ * some matches are false. One that let go slowly would shrink the focal length, since that shrinks what false matches are off. Its
+ * inverse distance cannot be below 0, which a stiff square says; above, it is pulled gently towards infinity, and where it seems far
+ * already a loss of the same form says that it is. So what is near may be as near as it likes and says what it can of the rig across
+ * its way in and out; what is far says all.
+ */
+final class Adjuster {
+    private static final int MOST_STEPS = 40;
+    private static final double SMALL_GAIN = 3e-5;
+    private static final double BEGIN_DAMPING = 1e-4;
+    private static final double MOST_DAMPING = 1e8;
+    /** No thing is nearer than this to a rig, 1/m. */
+    private static final double NEAREST = 4;
+
+    private static final double BEYOND = -0.5;
+
+    /** Keeps the equations solvable where two lenses see no parallax. */
+    private static final double LEAST_CURVE = 0.06;
+
+    private final Priors priors;
+    private final Loss loss;
+    private final int size;
+    /** Which of a lens's numbers are free. */
+    private final int[] used;
+
+    /**
+     * How points are believed.
+     *
+     * @param noisePx how many times larger than they say themselves the points' deviations are
+     * @param doubtPx from where a point counts less and less, in the same measure
+     * @param beyondInverse how far beyond infinity a point may seem: standard deviation of an inverse distance below 0, 1/m; 0 takes
+     *     all points as infinitely far
+     * @param pull towards infinity: what 1/m costs a point
+     * @param far an inverse distance up to which a point seems far, 1/m; 0 where none shall
+     * @param odds how much a point that seems far says that it is: twice the negative logarithm of a prior's odds
+     */
+    record Loss(double noisePx, double doubtPx, double beyondInverse, double pull, double far, double odds) {}
+
+    /**
+     * Where an adjustment ended.
+     *
+     * @param weights of the points, 0 to 1: how far each was believed
+     * @param hessian of the rig's numbers with all points eliminated, row by row; held numbers' rows are empty
+     */
+    record Adjusted(RigState state, Points points, double[] weights, double[] hessian, double cost) {}
+
+    Adjuster(int lenses, Priors priors, Loss loss) {
+        this.priors = priors;
+        this.loss = loss;
+        size = lenses * RigState.EACH;
+        used = IntStream.range(0, RigState.EACH).filter(priors::isFree).toArray();
+    }
+
+    /** One point's elimination, kept for its own step afterwards. */
+    private final class Equations {
+        final double[] hessian = new double[size * size];
+        final double[] gradient = new double[size];
+        final double[] weights;
+        /** Of each point: the inverse of its own block (9), its own gradient (3), and its coupling to the numbers. */
+        final double[] own;
+
+        final double[] coupling;
+        /** Where each point's coupling begins: three rows over the numbers of its lenses. */
+        final int[] offsets;
+
+        double cost;
+
+        Equations(Points points) {
+            weights = new double[points.count()];
+            own = new double[points.count() * 12];
+            offsets = new int[points.count()];
+            int all = 0;
+            for (int n = 0; n < offsets.length; n++) {
+                offsets[n] = all;
+                all += PointTerms.OWN * points.seen.get(n).views() * used.length;
+            }
+            coupling = new double[all];
+        }
+    }
+
+    Adjusted adjust(RigState begin, Points beginPoints, Run run) {
+        RigState state = begin;
+        Points points = beginPoints;
+        double damping = BEGIN_DAMPING;
+        Equations now = build(state, points, damping);
+        for (int n = 0; n < MOST_STEPS && damping < MOST_DAMPING; n++) {
+            run.check();
+            double[] step = step(now, damping);
+            RigState nextState = state.moved(step);
+            Points nextPoints = points.moved(ownSteps(now, points, step), BEYOND, NEAREST);
+            Equations next = build(nextState, nextPoints, damping);
+            if (next.cost < now.cost) {
+                double gain = (now.cost - next.cost) / now.cost;
+                state = nextState;
+                points = nextPoints;
+                now = next;
+                damping = Math.max(1e-9, damping / 5);
+                if (gain < SMALL_GAIN) {
+                    break;
+                }
+            } else {
+                damping *= 8;
+                now = build(state, points, damping);
+            }
+        }
+        return measured(state, points);
+    }
+
+    /** What this adjustment's loss says of a rig as it stands. */
+    Adjusted measured(RigState state, Points points) {
+        Equations last = build(state, points, 0);
+        return new Adjusted(state, points, last.weights, last.hessian, last.cost);
+    }
+
+    private Equations build(RigState state, Points points, double damping) {
+        Equations e = new Equations(points);
+        PointTerms terms = new PointTerms();
+        double[] sides = new double[6];
+        double[] place = new double[Points.EACH];
+        for (int n = 0; n < points.count(); n++) {
+            System.arraycopy(points.places, Points.EACH * n, place, 0, Points.EACH);
+            points.sides(n, sides);
+            if (terms.fill(state, points.seen.get(n), place, sides)) {
+                add(e, n, points, terms, place[3], damping);
+            } else {
+                e.cost += doubt(1e9);
+            }
+        }
+        priors.add(state, e.hessian, e.gradient);
+        e.cost += priors.cost(state);
+        return e;
+    }
+
+    /** The cost of a square that is measured in variances; a false match costs no more than what it is taken for one at. */
+    private double doubt(double square) {
+        double scale = loss.doubtPx / loss.noisePx * (loss.doubtPx / loss.noisePx);
+        return scale * square / (scale + square);
+    }
+
+    private void add(Equations e, int n, Points points, PointTerms terms, double inverse, double damping) {
+        double square = 0;
+        for (int r = 0; r < terms.rows; r++) {
+            square += terms.rest[r] * terms.rest[r];
+        }
+        double noise = loss.noisePx * points.seen.get(n).sigma();
+        square /= noise * noise;
+        double scale = loss.doubtPx / loss.noisePx;
+        double root = 1 / (1 + square / (scale * scale));
+        double believed = root * root;
+        e.weights[n] = believed;
+        e.cost += doubt(square);
+        double weight = believed / (noise * noise);
+
+        double[] own = new double[9];
+        double[] ownGradient = new double[3];
+        for (int a = 0; a < 3; a++) {
+            for (int r = 0; r < terms.rows; r++) {
+                double ja = terms.byOwn[3 * r + a];
+                ownGradient[a] += weight * ja * terms.rest[r];
+                for (int b = 0; b < 3; b++) {
+                    own[3 * a + b] += weight * ja * terms.byOwn[3 * r + b];
+                }
+            }
+        }
+        boolean far = loss.beyondInverse == 0;
+        if (!far) {
+            e.cost += 2 * loss.pull * inverse;
+            ownGradient[2] -= loss.pull;
+            if (loss.far > 0) {
+                double variance = loss.far * loss.far;
+                double share = variance / (variance + inverse * inverse);
+                double strength = loss.odds * share * share / variance;
+                e.cost += loss.odds * (1 - share);
+                own[8] += strength;
+                ownGradient[2] -= strength * inverse;
+            }
+            own[8] += LEAST_CURVE;
+            if (inverse < 0) {
+                double stiff = 1 / (loss.beyondInverse * loss.beyondInverse);
+                e.cost += stiff * inverse * inverse;
+                own[8] += stiff;
+                ownGradient[2] -= stiff * inverse;
+            }
+        }
+        for (int a = 0; a < 3; a++) {
+            own[4 * a] *= 1 + damping;
+        }
+        if (far) {
+            own[2] = own[5] = own[6] = own[7] = ownGradient[2] = 0;
+            own[8] = 1;
+        }
+        double[] inverseOwn = inverted(own);
+        System.arraycopy(inverseOwn, 0, e.own, 12 * n, 9);
+        System.arraycopy(ownGradient, 0, e.own, 12 * n + 9, 3);
+        couple(e, n, points, terms, weight, far, inverseOwn, ownGradient);
+    }
+
+    private void couple(
+            Equations e,
+            int n,
+            Points points,
+            PointTerms terms,
+            double weight,
+            boolean far,
+            double[] inverse,
+            double[] ownGradient) {
+        int each = RigState.EACH;
+        WorldPoint point = points.seen.get(n);
+        int shared = point.views() * used.length;
+        int base = e.offsets[n];
+        double[] byLens = terms.byLens;
+        for (int a = 0; a < shared; a++) {
+            int row = 2 * (a / used.length);
+            double one = weight * byLens[row * each + used[a % used.length]];
+            double two = weight * byLens[(row + 1) * each + used[a % used.length]];
+            for (int o = 0; o < 3; o++) {
+                double sum = terms.byOwn[3 * row + o] * one + terms.byOwn[3 * row + 3 + o] * two;
+                e.coupling[base + o * shared + a] = far && o == 2 ? 0 : sum;
+            }
+        }
+        for (int a = 0; a < shared; a++) {
+            int row = 2 * (a / used.length);
+            int number = point.lenses()[a / used.length] * each + used[a % used.length];
+            double one = weight * byLens[row * each + used[a % used.length]];
+            double two = weight * byLens[(row + 1) * each + used[a % used.length]];
+            double c0 = e.coupling[base + a];
+            double c1 = e.coupling[base + shared + a];
+            double c2 = e.coupling[base + 2 * shared + a];
+            double s0 = inverse[0] * c0 + inverse[1] * c1 + inverse[2] * c2;
+            double s1 = inverse[3] * c0 + inverse[4] * c1 + inverse[5] * c2;
+            double s2 = inverse[6] * c0 + inverse[7] * c1 + inverse[8] * c2;
+            e.gradient[number] += one * terms.rest[row]
+                    + two * terms.rest[row + 1]
+                    - s0 * ownGradient[0]
+                    - s1 * ownGradient[1]
+                    - s2 * ownGradient[2];
+            for (int view = 0; view < point.views(); view++) {
+                int to = number * size + point.lenses()[view] * each;
+                int from = base + view * used.length;
+                boolean same = view == a / used.length;
+                for (int b = 0; b < used.length; b++) {
+                    double value = -s0 * e.coupling[from + b]
+                            - s1 * e.coupling[from + shared + b]
+                            - s2 * e.coupling[from + 2 * shared + b];
+                    if (same) {
+                        value += one * byLens[row * each + used[b]] + two * byLens[(row + 1) * each + used[b]];
+                    }
+                    e.hessian[to + used[b]] += value;
+                }
+            }
+        }
+    }
+
+    /** The step of the rig's numbers; held ones stay. */
+    private double[] step(Equations e, double damping) {
+        int[] free = free();
+        DMatrixRMaj a = new DMatrixRMaj(free.length, free.length);
+        DMatrixRMaj b = new DMatrixRMaj(free.length, 1);
+        for (int i = 0; i < free.length; i++) {
+            b.set(i, 0, e.gradient[free[i]]);
+            for (int j = 0; j < free.length; j++) {
+                a.set(i, j, e.hessian[free[i] * size + free[j]] * (i == j ? 1 + damping : 1));
+            }
+        }
+        double[] step = new double[size];
+        LinearSolverDense<DMatrixRMaj> solver = LinearSolverFactory_DDRM.symmPosDef(free.length);
+        if (solver.setA(a)) {
+            DMatrixRMaj x = new DMatrixRMaj(free.length, 1);
+            solver.solve(b, x);
+            for (int i = 0; i < free.length; i++) {
+                step[free[i]] = x.get(i, 0);
+            }
+        }
+        return step;
+    }
+
+    /** The numbers that are free, of all lenses. */
+    int[] free() {
+        return IntStream.range(0, size)
+                .filter(i -> priors.isFree(i % RigState.EACH))
+                .toArray();
+    }
+
+    /** What each point moves by once the rig's numbers have moved. */
+    private double[] ownSteps(Equations e, Points points, double[] step) {
+        double[] steps = new double[3 * points.count()];
+        double[] rest = new double[3];
+        for (int n = 0; n < points.count(); n++) {
+            WorldPoint point = points.seen.get(n);
+            int shared = point.views() * used.length;
+            for (int o = 0; o < 3; o++) {
+                rest[o] = e.own[12 * n + 9 + o];
+                int at = e.offsets[n] + o * shared;
+                for (int a = 0; a < shared; a++) {
+                    rest[o] -= e.coupling[at + a]
+                            * step[point.lenses()[a / used.length] * RigState.EACH + used[a % used.length]];
+                }
+            }
+            for (int o = 0; o < 3; o++) {
+                for (int p = 0; p < 3; p++) {
+                    steps[3 * n + o] += e.own[12 * n + 3 * o + p] * rest[p];
+                }
+            }
+        }
+        return steps;
+    }
+
+    /** The inverse of a symmetric 3 x 3 matrix; nothing where it has none. */
+    private static double[] inverted(double[] m) {
+        double a = m[4] * m[8] - m[5] * m[7];
+        double b = m[5] * m[6] - m[3] * m[8];
+        double c = m[3] * m[7] - m[4] * m[6];
+        double det = m[0] * a + m[1] * b + m[2] * c;
+        double[] inverse = new double[9];
+        if (Math.abs(det) < 1e-300) {
+            return inverse;
+        }
+        inverse[0] = a / det;
+        inverse[1] = (m[2] * m[7] - m[1] * m[8]) / det;
+        inverse[2] = (m[1] * m[5] - m[2] * m[4]) / det;
+        inverse[3] = b / det;
+        inverse[4] = (m[0] * m[8] - m[2] * m[6]) / det;
+        inverse[5] = (m[2] * m[3] - m[0] * m[5]) / det;
+        inverse[6] = c / det;
+        inverse[7] = (m[1] * m[6] - m[0] * m[7]) / det;
+        inverse[8] = (m[0] * m[4] - m[1] * m[3]) / det;
+        return inverse;
+    }
+}

@@ -1,0 +1,112 @@
+package foldback.core.solve.adjust;
+
+import java.util.Arrays;
+
+/**
+ * One point's part of the least squares. A point is a direction from the rig's origin and an inverse distance; a lens with
+ * its pupil at c sees it along d - c / distance. So a near thing is no error of the geometry, and one at the horizon needs no
+ * case of its own.
+ */
+final class PointTerms {
+    static final int OWN = 3;
+
+    int rows;
+    /** Of one view's own lens: how its two coordinates change with that lens's numbers; two rows a view. */
+    double[] byLens = new double[0];
+
+    /** What the point's coordinates differ by, seen less projected, pixels; two a view. */
+    double[] rest = new double[0];
+
+    /** How the projected coordinates change with the point's own three numbers. */
+    double[] byOwn = new double[0];
+
+    private final double[] ray = new double[3];
+    private final double[] xy = new double[2];
+    private final double[] byRay = new double[6];
+    private final double[] byValue = new double[2 * LensValues.COUNT];
+    private final double[] rayByNumber = new double[3];
+
+    /**
+     * Fills in all terms.
+     *
+     * @param d the point's direction and inverse distance: x, y, z, 1/m
+     * @param sides two directions across it, x, y, z each
+     * @return false where a lens's model says nothing of that direction
+     */
+    boolean fill(RigState state, WorldPoint point, double[] d, double[] sides) {
+        rows = 2 * point.views();
+        if (rest.length < rows) {
+            rest = new double[rows];
+            byOwn = new double[rows * OWN];
+            byLens = new double[rows * RigState.EACH];
+        }
+        Arrays.fill(byLens, 0);
+        for (int view = 0; view < point.views(); view++) {
+            if (!view(state, point.lenses()[view], point.xy()[2 * view], point.xy()[2 * view + 1], d, sides, view)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private boolean view(RigState state, int lens, double x, double y, double[] d, double[] sides, int view) {
+        double[] m = state.lensFromRig[lens];
+        double[] pupil = state.pupils[lens];
+        double inverse = d[3];
+        turned(m, d[0] - inverse * pupil[0], d[1] - inverse * pupil[1], d[2] - inverse * pupil[2], ray);
+        if (!state.lenses[lens].project(ray, xy, byRay, byValue)) {
+            return false;
+        }
+        int row = 2 * view;
+        rest[row] = x - xy[0];
+        rest[row + 1] = y - xy[1];
+        for (int k = 0; k < 2; k++) {
+            turned(m, sides[3 * k], sides[3 * k + 1], sides[3 * k + 2], rayByNumber);
+            own(row, k);
+        }
+        turned(m, -pupil[0], -pupil[1], -pupil[2], rayByNumber);
+        own(row, 2);
+        // The ray in the lens's frame changes by ray x turn.
+        for (int k = 0; k < 3; k++) {
+            int a = (k + 1) % 3;
+            int b = (k + 2) % 3;
+            rayByNumber[k] = 0;
+            rayByNumber[a] = ray[b];
+            rayByNumber[b] = -ray[a];
+            lens(row, RigState.TURN + k);
+        }
+        for (int k = 0; k < 3; k++) {
+            rayByNumber[0] = -inverse * m[k];
+            rayByNumber[1] = -inverse * m[3 + k];
+            rayByNumber[2] = -inverse * m[6 + k];
+            lens(row, RigState.PUPIL + k);
+        }
+        for (int k = 0; k < LensValues.COUNT; k++) {
+            byLens[row * RigState.EACH + RigState.LENS + k] = byValue[k];
+            byLens[(row + 1) * RigState.EACH + RigState.LENS + k] = byValue[LensValues.COUNT + k];
+        }
+        return true;
+    }
+
+    private void own(int row, int column) {
+        for (int r = 0; r < 2; r++) {
+            byOwn[(row + r) * OWN + column] = along(r);
+        }
+    }
+
+    private void lens(int row, int column) {
+        for (int r = 0; r < 2; r++) {
+            byLens[(row + r) * RigState.EACH + column] = along(r);
+        }
+    }
+
+    private double along(int r) {
+        return byRay[3 * r] * rayByNumber[0] + byRay[3 * r + 1] * rayByNumber[1] + byRay[3 * r + 2] * rayByNumber[2];
+    }
+
+    private static void turned(double[] m, double x, double y, double z, double[] into) {
+        into[0] = m[0] * x + m[1] * y + m[2] * z;
+        into[1] = m[3] * x + m[4] * y + m[5] * z;
+        into[2] = m[6] * x + m[7] * y + m[8] * z;
+    }
+}

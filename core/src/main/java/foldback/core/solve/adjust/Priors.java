@@ -1,0 +1,104 @@
+package foldback.core.solve.adjust;
+
+import foldback.core.lens.Lens;
+import foldback.core.lens.RectilinearLens;
+import foldback.core.rig.Rig;
+import foldback.core.space.Rotation;
+import java.util.Arrays;
+
+/**
+ * What is known of a rig's numbers before any point is seen. Lenses of one rig are of one make: each number has a part that all
+ * of them share and a part of each lens's own, both normally distributed about the card's number. A number whose parts are both
+ * 0 is held.
+ */
+final class Priors {
+    private final Rig card;
+    private final double[] common = new double[RigState.EACH];
+    private final double[] own = new double[RigState.EACH];
+    private final int lenses;
+    private final RigState start;
+
+    /** All held, about a card. */
+    Priors(Rig card) {
+        this.card = card;
+        start = new RigState(card);
+        lenses = start.count;
+    }
+
+    /** Frees a number, standard deviations in its own unit. */
+    Priors free(int number, double commonSigma, double ownSigma) {
+        common[number] = commonSigma;
+        own[number] = ownSigma;
+        return this;
+    }
+
+    boolean isFree(int number) {
+        return own[number] > 0;
+    }
+
+    /** How wide a lens's picture is in the unit of its distortion numbers: the angle, or the tangent, at its rim. */
+    static double reach(Lens lens) {
+        double half = lens.halfField();
+        return lens instanceof RectilinearLens ? Math.tan(Math.min(half, Math.toRadians(80))) : half;
+    }
+
+    /**
+     * Adds the priors' part of the normal equations.
+     *
+     * @param hessian of all numbers, row by row, added to
+     * @param gradient of the cost's descent, added to
+     */
+    void add(RigState state, double[] hessian, double[] gradient) {
+        int size = lenses * RigState.EACH;
+        double[] off = new double[lenses];
+        for (int k = 0; k < RigState.EACH; k++) {
+            if (!isFree(k)) {
+                continue;
+            }
+            offsets(state, k, off);
+            double mean = shrunkMean(k, off);
+            double precision = 1 / (own[k] * own[k]);
+            for (int i = 0; i < lenses; i++) {
+                int row = i * RigState.EACH + k;
+                gradient[row] -= precision * (off[i] - mean);
+                for (int j = 0; j < lenses; j++) {
+                    double shared = share(k);
+                    hessian[row * size + j * RigState.EACH + k] += precision * ((i == j ? 1 : 0) - shared);
+                }
+            }
+        }
+    }
+
+    /** What the numbers as they are cost, twice the negative logarithm of their probability. */
+    double cost(RigState state) {
+        double sum = 0;
+        double[] off = new double[lenses];
+        for (int k = 0; k < RigState.EACH; k++) {
+            if (isFree(k)) {
+                offsets(state, k, off);
+                double mean = shrunkMean(k, off);
+                for (double each : off) {
+                    sum += each * (each - mean) / (own[k] * own[k]);
+                }
+            }
+        }
+        return sum;
+    }
+
+    /** The inverse of own2 I + common2 1 1' is (I - share 1 1') / own2. */
+    private double share(int k) {
+        double c2 = common[k] * common[k];
+        return c2 / (own[k] * own[k] + lenses * c2);
+    }
+
+    private double shrunkMean(int k, double[] off) {
+        return share(k) * Arrays.stream(off).sum();
+    }
+
+    private void offsets(RigState state, int k, double[] into) {
+        for (int i = 0; i < lenses; i++) {
+            Rotation from = card.lenses().get(i).rigFromLens();
+            into[i] = state.value(i, k, from) - start.value(i, k, from);
+        }
+    }
+}

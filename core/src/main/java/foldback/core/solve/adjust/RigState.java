@@ -1,0 +1,121 @@
+package foldback.core.solve.adjust;
+
+import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
+import foldback.core.space.Position;
+import foldback.core.space.Rotation;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * A rig as numbers that can be solved for. Of each lens there are {@value #EACH}: a small turn of the lens in its own frame
+ * (three, about what the state holds), its pupil (three, metres), and the lens's own ({@link LensValues}).
+ */
+final class RigState {
+    static final int TURN = 0;
+    static final int PUPIL = 3;
+    static final int LENS = 6;
+    static final int EACH = LENS + LensValues.COUNT;
+
+    private static final int TURN_ROUNDS = 3;
+
+    final int count;
+    final Rotation[] rigFromLens;
+    /** Of each lens, row by row: from the rig's frame to its own. */
+    final double[][] lensFromRig;
+
+    final double[][] pupils;
+    final LensValues[] lenses;
+    private final Rig rig;
+
+    RigState(Rig rig) {
+        this.rig = rig;
+        count = rig.lenses().size();
+        rigFromLens = new Rotation[count];
+        lensFromRig = new double[count][];
+        pupils = new double[count][];
+        lenses = new LensValues[count];
+        for (int i = 0; i < count; i++) {
+            RigLens lens = rig.lenses().get(i);
+            lenses[i] = new LensValues(lens.lens());
+            Position pupil = lens.pupil();
+            pupils[i] = new double[] {pupil.x(), pupil.y(), pupil.z()};
+            turnTo(i, lens.rigFromLens());
+        }
+    }
+
+    private void turnTo(int lens, Rotation rotation) {
+        rigFromLens[lens] = rotation;
+        lensFromRig[lens] = rotation.inverse().matrix();
+    }
+
+    /** The state moved by a step: {@value #EACH} numbers a lens. */
+    RigState moved(double[] step) {
+        RigState moved = new RigState(rig);
+        for (int i = 0; i < count; i++) {
+            int at = i * EACH;
+            moved.turnTo(
+                    i,
+                    rigFromLens[i].times(Rotation.ofVector(step[at + TURN], step[at + TURN + 1], step[at + TURN + 2])));
+            for (int k = 0; k < 3; k++) {
+                moved.pupils[i][k] = pupils[i][k] + step[at + PUPIL + k];
+            }
+            for (int k = 0; k < LensValues.COUNT; k++) {
+                moved.lenses[i].values[k] = lenses[i].values[k] + step[at + LENS + k];
+            }
+        }
+        return moved;
+    }
+
+    /** Number {@code k} of a lens; turns count from a rotation that is given. */
+    double value(int lens, int k, Rotation from) {
+        if (k < PUPIL) {
+            return turn(from.inverse().times(rigFromLens[lens]))[k];
+        }
+        return k < LENS ? pupils[lens][k - PUPIL] : lenses[lens].values[k - LENS];
+    }
+
+    /** A rotation as the vector along its axis, of its angle's length. */
+    static double[] turn(Rotation r) {
+        double sign = r.w() < 0 ? -1 : 1;
+        double half = Math.sqrt(r.x() * r.x() + r.y() * r.y() + r.z() * r.z());
+        double scale = half < 1e-12 ? 2 : 2 * Math.atan2(half, sign * r.w()) / half;
+        return new double[] {sign * scale * r.x(), sign * scale * r.y(), sign * scale * r.z()};
+    }
+
+    /** The rig, turned as a whole so that in the mean its lenses point where the card's do. */
+    Rig rigTurnedLike(Rig card) {
+        RigState turned = moved(new double[count * EACH]);
+        for (int round = 0; round < TURN_ROUNDS; round++) {
+            double[] mean = new double[3];
+            for (int i = 0; i < count; i++) {
+                double[] off = turn(card.lenses().get(i).rigFromLens().times(turned.rigFromLens[i].inverse()));
+                for (int k = 0; k < 3; k++) {
+                    mean[k] += off[k] / count;
+                }
+            }
+            Rotation common = Rotation.ofVector(mean[0], mean[1], mean[2]);
+            double[] m = common.matrix();
+            for (int i = 0; i < count; i++) {
+                turned.turnTo(i, common.times(turned.rigFromLens[i]));
+                double[] p = turned.pupils[i].clone();
+                for (int r = 0; r < 3; r++) {
+                    turned.pupils[i][r] = m[3 * r] * p[0] + m[3 * r + 1] * p[1] + m[3 * r + 2] * p[2];
+                }
+            }
+        }
+        return turned.rig();
+    }
+
+    Rig rig() {
+        List<RigLens> solved = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            solved.add(new RigLens(
+                    rig.lenses().get(i).slot(),
+                    lenses[i].lens(),
+                    rigFromLens[i],
+                    new Position(pupils[i][0], pupils[i][1], pupils[i][2])));
+        }
+        return new Rig(rig.name(), solved);
+    }
+}

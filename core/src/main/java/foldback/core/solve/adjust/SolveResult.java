@@ -1,0 +1,29 @@
+package foldback.core.solve.adjust;
+
+import foldback.core.rig.Rig;
+
+/**
+ * A solved rig.
+ *
+ * @param rig turned as a whole like the card
+ * @param restPx of each point, by how much the lenses disagree on it, pixels
+ * @param weights how far each point was believed, 0 to 1
+ * @param inverseDistance of each point from the rig's origin, 1/m
+ * @param noisePx standard deviation of a point's coordinate, the mean of all
+ * @param cost twice the negative logarithm of how probable all is
+ * @param rivalRad mapping error between this rig and the farthest one that explains the points nearly as well, radians; 0 where
+ *     there is none
+ * @param uncertainty how well the points decide the rig
+ * @param onFarRad mapping error between this rig and the one that the points give if none is taken for far because it seems so,
+ *     radians: how much rests on that
+ */
+public record SolveResult(
+        Rig rig,
+        double[] restPx,
+        double[] weights,
+        double[] inverseDistance,
+        double noisePx,
+        double cost,
+        double rivalRad,
+        Uncertainty uncertainty,
+        double onFarRad) {}

@@ -1,0 +1,69 @@
+package foldback.core.solve.points;
+
+import foldback.core.picture.Plane;
+
+/**
+ * A lens picture's luma as floats, and the same at half sizes, so that it can be looked at at any scale.
+ *
+ * @param levels row by row; level n has 1/2^n of the size
+ */
+record Picture(int width, int height, float[][] levels) {
+    private static final int LEVELS = 5;
+
+    /** @param bits of a sample; values are brought to eight */
+    static Picture of(Plane luma, int bits) {
+        float scale = 1f / (1 << (bits - 8));
+        float[][] levels = new float[LEVELS][];
+        int w = luma.width();
+        int h = luma.height();
+        levels[0] = new float[w * h];
+        for (int y = 0; y < h; y++) {
+            for (int x = 0; x < w; x++) {
+                levels[0][y * w + x] = scale * luma.get(x, y);
+            }
+        }
+        for (int n = 1; n < LEVELS; n++) {
+            levels[n] = half(levels[n - 1], w, h);
+            w /= 2;
+            h /= 2;
+        }
+        return new Picture(luma.width(), luma.height(), levels);
+    }
+
+    private static float[] half(float[] from, int w, int h) {
+        float[] to = new float[(w / 2) * (h / 2)];
+        for (int y = 0; y < h / 2; y++) {
+            int a = 2 * y * w;
+            for (int x = 0; x < w / 2; x++) {
+                int i = a + 2 * x;
+                to[y * (w / 2) + x] = 0.25f * (from[i] + from[i + 1] + from[i + w] + from[i + w + 1]);
+            }
+        }
+        return to;
+    }
+
+    /** The level whose pixels are nearest below a spacing of so many pixels of the picture. */
+    static int level(double spacing) {
+        return (int) Math.max(0, Math.min(LEVELS - 1, Math.floor(Math.log(Math.max(1, spacing * 1.2)) / Math.log(2))));
+    }
+
+    /** The value at a place, in pixels of the whole picture, by linear interpolation; NaN outside. */
+    float at(double x, double y, int level) {
+        int w = width >> level;
+        int h = height >> level;
+        double sx = x / (1 << level) - 0.5;
+        double sy = y / (1 << level) - 0.5;
+        int left = (int) Math.floor(sx);
+        int top = (int) Math.floor(sy);
+        if (left < 0 || top < 0 || left + 1 >= w || top + 1 >= h) {
+            return Float.NaN;
+        }
+        float fx = (float) (sx - left);
+        float fy = (float) (sy - top);
+        float[] data = levels[level];
+        int i = top * w + left;
+        float above = data[i] + fx * (data[i + 1] - data[i]);
+        float below = data[i + w] + fx * (data[i + w + 1] - data[i + w]);
+        return above + fy * (below - above);
+    }
+}

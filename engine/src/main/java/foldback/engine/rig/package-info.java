@@ -1,0 +1,2 @@
+/** Rigs of takes: solved from the clips' own pictures. */
+package foldback.engine.rig;

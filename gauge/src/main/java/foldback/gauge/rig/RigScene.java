@@ -1,0 +1,172 @@
+package foldback.gauge.rig;
+
+import foldback.core.lens.FisheyeLens;
+import foldback.core.lens.ImageCircle;
+import foldback.core.lens.Lens;
+import foldback.core.lens.LensFrame;
+import foldback.core.lens.RectilinearLens;
+import foldback.core.picture.Frame;
+import foldback.core.picture.PixelFormat;
+import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
+import foldback.core.space.Position;
+import foldback.core.space.Rotation;
+import foldback.sim.film.Sensor;
+import foldback.sim.film.Studio;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.SplittableRandom;
+
+/**
+ * A simulated rig as it truly is, and the card that it is solved from.
+ *
+ * @param truth what films
+ * @param card off by up to 8 degrees, 4 % of the focal length and 12 px of the centre, without distortion; its pupils are off by
+ *     about a millimetre
+ * @param stand of the rig in the world, metres, y down
+ */
+public record RigScene(Rig truth, Rig card, Position stand, double time, List<Sensor> sensors, long seed) {
+    /** Sizes of rigs, in turn. */
+    static final int[] COUNTS = {2, 3, 4, 6, 8};
+
+    private static final double MOST_TURN = Math.toRadians(8);
+    private static final double MOST_FOCAL = 0.04;
+    private static final double MOST_CENTRE = 12;
+    private static final double PUPIL_METRES = 0.001;
+    private static final double[][] STANDS = {
+        {0, 0}, {4.6, 0.6}, {0.2, 8.2}, {-0.3, -9.1}, {0.1, 17}, {3.9, -4.6}, {-3.6, 8.8}, {5.6, 11.5}
+    };
+
+    /** The optics of one rig's lenses as their maker states them. */
+    private record Kind(int width, int height, double focalPx, double k1, double k2, boolean flat, double circle) {}
+
+    /** Makes rig number {@code n}; the same number gives the same rig. */
+    static RigScene make(int n, long seed) {
+        SplittableRandom random = new SplittableRandom(seed * 7919 + n * 104729L + 17);
+        for (int i = 0; i < 8; i++) {
+            random.nextLong();
+        }
+        int count = COUNTS[n % COUNTS.length];
+        Kind kind = kind(count, random);
+        double out = between(random, 0.5, 3.5) * 0.01 * (count <= 2 ? 1 : 2);
+        Rotation whole = Rotation.ofYawPitchRoll(
+                between(random, -Math.PI, Math.PI), between(random, -0.05, 0.05), between(random, -0.05, 0.05));
+        List<RigLens> truth = new ArrayList<>();
+        List<RigLens> card = new ArrayList<>();
+        List<Sensor> sensors = new ArrayList<>();
+        double shared = between(random, -MOST_FOCAL, MOST_FOCAL) * 0.8;
+        double[] distortion = kind.flat
+                ? new double[] {between(random, -0.03, 0.03), between(random, -0.008, 0.008)}
+                : new double[] {between(random, -0.012, 0.012), between(random, -0.002, 0.002)};
+        for (int i = 0; i < count; i++) {
+            double lean = count == 6 ? (i % 2 == 0 ? 14 : -14) : 0;
+            Rotation nominal = whole.times(Rotation.ofYawPitchRoll(2 * Math.PI * i / count, Math.toRadians(lean), 0));
+            Position pupil = along(nominal, out, 0);
+            double[] turn = inBall(random);
+            Rotation turned =
+                    nominal.times(Rotation.ofVector(MOST_TURN * turn[0], MOST_TURN * turn[1], MOST_TURN * turn[2]));
+            String slot = String.valueOf((char) ('A' + i));
+            double[] off = inBall(random);
+            truth.add(new RigLens(
+                    slot,
+                    lens(
+                            kind,
+                            1 + shared + between(random, -0.2, 0.2) * MOST_FOCAL,
+                            MOST_CENTRE * off[0],
+                            MOST_CENTRE * off[1],
+                            distortion,
+                            random),
+                    turned,
+                    new Position(
+                            pupil.x() + PUPIL_METRES * random.nextGaussian(),
+                            pupil.y() + PUPIL_METRES * random.nextGaussian(),
+                            pupil.z() + PUPIL_METRES * random.nextGaussian())));
+            card.add(new RigLens(slot, lens(kind, 1, 0, 0, new double[2], null), nominal, pupil));
+            sensors.add(new Sensor(
+                    between(random, -0.5, 0.5),
+                    between(random, -0.1, 0.1),
+                    between(random, -0.1, 0.1),
+                    between(random, 0, 0.6),
+                    between(random, 0.8, 2.5),
+                    0));
+        }
+        double[] place = STANDS[(n / COUNTS.length) % STANDS.length];
+        Position stand = new Position(
+                place[0] + between(random, -0.4, 0.4),
+                -between(random, 1.2, 1.8),
+                place[1] + between(random, -0.4, 0.4));
+        String name = "simulated " + n;
+        return new RigScene(
+                new Rig(name, truth), new Rig(name, card), stand, between(random, 0, 8), sensors, seed * 1000 + n);
+    }
+
+    /** What the lenses see. Of two or three lenses only what another one sees as well is filmed: the rest says nothing. */
+    List<Frame> shoot() {
+        Studio studio = new Studio(stand, 1);
+        PixelFormat format = PixelFormat.YUV420_8;
+        return truth.lenses().size() > 3
+                ? studio.shoot(truth, sensors, time, format, seed)
+                : studio.shoot(truth, sensors, time, format, SharedPlaces.of(truth), seed);
+    }
+
+    /** Fisheyes of several laws for few lenses, wide or flat ones for many. */
+    private static Kind kind(int count, SplittableRandom random) {
+        double law = random.nextInt(2) == 0 ? 0 : -1 / 24.0;
+        double last = law == 0 ? 0 : 1 / 1920.0;
+        if (count <= 4) {
+            double field = Math.toRadians(
+                    count == 2
+                            ? between(random, 192, 210)
+                            : count == 3 ? between(random, 170, 195) : between(random, 150, 190));
+            double half = field / 2;
+            double radius = 712;
+            double shape = half * (1 + law * half * half + last * Math.pow(half, 4));
+            return new Kind(1440, 1440, radius / shape, law, last, false, radius);
+        }
+        boolean flat = count == 8 && random.nextInt(2) == 0;
+        double wide = Math.toRadians(count == 6 ? between(random, 88, 104) : between(random, 74, 92));
+        double focal = flat ? 405 / Math.tan(wide / 2) : 405 / (wide / 2);
+        return new Kind(810, 1080, focal, flat ? 0 : law, flat ? 0 : last, flat, 0);
+    }
+
+    private static Lens lens(
+            Kind kind, double scale, double dx, double dy, double[] distortion, SplittableRandom random) {
+        double cx = kind.width / 2.0 + dx;
+        double cy = kind.height / 2.0 + dy;
+        // The disc has its own middle, near the lens's.
+        Optional<ImageCircle> circle = kind.circle == 0
+                ? Optional.empty()
+                : Optional.of(
+                        random == null
+                                ? new ImageCircle(cx, cy, kind.circle)
+                                : new ImageCircle(
+                                        kind.width / 2.0 + between(random, -4, 4),
+                                        kind.height / 2.0 + between(random, -4, 4),
+                                        kind.circle + between(random, -3, 3)));
+        LensFrame frame = new LensFrame(kind.width, kind.height, cx, cy, circle);
+        double focal = kind.focalPx * scale;
+        return kind.flat
+                ? new RectilinearLens(frame, focal, distortion[0], distortion[1], 0, 0, 0)
+                : new FisheyeLens(frame, focal, kind.k1 + distortion[0], kind.k2 + distortion[1], 0, 0);
+    }
+
+    private static Position along(Rotation rotation, double out, double up) {
+        double[] m = rotation.matrix();
+        return new Position(out * m[2], out * m[5] - up, out * m[8]);
+    }
+
+    private static double between(SplittableRandom random, double low, double high) {
+        return low + (high - low) * random.nextDouble();
+    }
+
+    /** Even in the unit ball. */
+    private static double[] inBall(SplittableRandom random) {
+        while (true) {
+            double[] p = {between(random, -1, 1), between(random, -1, 1), between(random, -1, 1)};
+            if (p[0] * p[0] + p[1] * p[1] + p[2] * p[2] <= 1) {
+                return p;
+            }
+        }
+    }
+}

@@ -1,0 +1,2 @@
+/** Solving rigs, measured on simulated ones of many kinds against the truth. */
+package foldback.gauge.rig;
