@@ -266,7 +266,7 @@ final class Adjuster {
 
     /** The step of the rig's numbers; held ones stay. */
     private double[] step(Equations e, double damping) {
-        int[] free = free();
+        int[] free = priors.free();
         DMatrixRMaj a = new DMatrixRMaj(free.length, free.length);
         DMatrixRMaj b = new DMatrixRMaj(free.length, 1);
         for (int i = 0; i < free.length; i++) {
@@ -285,13 +285,6 @@ final class Adjuster {
             }
         }
         return step;
-    }
-
-    /** The numbers that are free, of all lenses. */
-    int[] free() {
-        return IntStream.range(0, size)
-                .filter(i -> priors.isFree(i % RigState.EACH))
-                .toArray();
     }
 
     /** What each point moves by once the rig's numbers have moved. */

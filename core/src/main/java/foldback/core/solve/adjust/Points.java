@@ -37,9 +37,13 @@ final class Points {
         return new Points(seen, places);
     }
 
-    /** Where a place in a lens's picture looks, in the rig's frame. */
+    /** Where a place in a lens's picture looks, in the rig's frame; ahead where the lens as it stands says nothing of it. */
     private static Direction ray(RigState state, int lens, double x, double y) {
-        return state.rigFromLens[lens].apply(state.lenses[lens].lens().unproject(x, y));
+        try {
+            return state.rigFromLens[lens].apply(state.lenses[lens].lens().unproject(x, y));
+        } catch (IllegalArgumentException beyondItsRim) {
+            return state.rigFromLens[lens].apply(Direction.FORWARD);
+        }
     }
 
     int count() {

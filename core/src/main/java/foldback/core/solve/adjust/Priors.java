@@ -5,6 +5,7 @@ import foldback.core.lens.RectilinearLens;
 import foldback.core.rig.Rig;
 import foldback.core.space.Rotation;
 import java.util.Arrays;
+import java.util.stream.IntStream;
 
 /**
  * What is known of a rig's numbers before any point is seen. Lenses of one rig are of one make: each number has a part that all
@@ -34,6 +35,13 @@ final class Priors {
 
     boolean isFree(int number) {
         return own[number] > 0;
+    }
+
+    /** The numbers that are free, of all lenses. */
+    int[] free() {
+        return IntStream.range(0, lenses * RigState.EACH)
+                .filter(i -> isFree(i % RigState.EACH))
+                .toArray();
     }
 
     /** How wide a lens's picture is in the unit of its distortion numbers: the angle, or the tangent, at its rim. */

@@ -34,13 +34,10 @@ public final class RigSolver {
 
     private static final double LAST_PULL = 3;
     /** How much one point that seems far says by itself that it is, and how much all of them together. */
-    private static final double FAR_ODDS = 2;
+    private static final double FAR_ODDS = 0.7;
 
     private static final double ALL_FAR_ODDS = 2500;
     private static final int FIRST_FINE = 3;
-    /** The costs of all ways of starting are compared: their last stage must measure alike. */
-    private static final double LAST_NOISE = 0.6;
-
     private static final double LEAST_NOISE = 0.3;
     private static final double DOUBT_NOISES = 4;
 
@@ -74,13 +71,28 @@ public final class RigSolver {
         List<WorldPoint> seen = WorldPoint.of(points, number, view);
         double sigma = points.stream().mapToDouble(TiePoint::sigmaPx).average().orElseThrow();
         AtomicInteger done = new AtomicInteger();
-        List<Ended> ends = Arrays.stream(pulls)
+        List<Ended> ways = Arrays.stream(pulls)
                 .parallel()
                 .mapToObj(pull -> {
                     Ended ended = staged(card, begin, seen, sigma, settings, pull, run);
                     run.step((double) done.incrementAndGet() / pulls.length);
                     return ended;
                 })
+                .toList();
+        // The costs of all ways are compared, so their last stage must measure alike: by the least noise that any of
+        // them leaves.
+        double least = ways.stream().mapToDouble(Ended::noise).min().orElseThrow();
+        List<Ended> ends = ways.parallelStream()
+                .map(way -> stage(
+                        card,
+                        way.adjusted().state(),
+                        way.adjusted().points(),
+                        sigma,
+                        settings,
+                        DOUBTS.length - 1,
+                        least,
+                        LAST_PULL,
+                        run))
                 .sorted(Comparator.comparingDouble(ended -> ended.adjusted().cost()))
                 .toList();
         Ended best = ends.get(0);
@@ -112,10 +124,6 @@ public final class RigSolver {
         return MappingError.overOverlaps(moved.state().rig(), state.rig()).rms();
     }
 
-    private static double odds(Points points) {
-        return Math.min(FAR_ODDS, ALL_FAR_ODDS / points.count());
-    }
-
     /** How far apart rigs lie that explain the points nearly as well as the best. */
     private static double apart(List<Ended> ends) {
         double least = ends.get(0).adjusted().cost();
@@ -134,33 +142,48 @@ public final class RigSolver {
 
     private static Ended staged(
             Rig card, Rig begin, List<WorldPoint> seen, double sigma, SolveSettings settings, double pull, Run run) {
-        int count = card.lenses().size();
+        RigState state = new RigState(begin);
+        Ended ended = new Ended(new Adjuster.Adjusted(state, Points.between(seen, state), null, null, 0), 1);
+        for (int stage = 0; stage < DOUBTS.length - 1; stage++) {
+            ended = stage(
+                    card,
+                    ended.adjusted().state(),
+                    ended.adjusted().points(),
+                    sigma,
+                    settings,
+                    stage,
+                    ended.noise(),
+                    stage < FIRST_FINE ? pull : LAST_PULL,
+                    run);
+        }
+        return ended;
+    }
+
+    private static Ended stage(
+            Rig card,
+            RigState state,
+            Points points,
+            double sigma,
+            SolveSettings settings,
+            int stage,
+            double noise,
+            double pull,
+            Run run) {
         double scale = card.lenses().stream()
                 .mapToDouble(lens -> lens.lens().focalPx())
                 .average()
                 .orElseThrow();
-        RigState state = new RigState(begin);
-        Points places = Points.between(seen, state);
-        double noise = 1;
-        Adjuster.Adjusted adjusted = null;
-        for (int stage = 0; stage < DOUBTS.length; stage++) {
-            boolean early = stage < FIRST_FINE;
-            double measure = stage == DOUBTS.length - 1 ? LAST_NOISE : noise;
-            double doubt = early ? Math.max(DOUBTS[stage] * scale / sigma, noise) : DOUBT_NOISES * measure;
-            double all = early ? pull : LAST_PULL;
-            Adjuster.Loss loss = new Adjuster.Loss(
-                    measure,
-                    doubt,
-                    BEYOND[stage],
-                    Math.min(1, all / places.count()) / AROUND,
-                    FAR[stage],
-                    odds(places));
-            adjusted = new Adjuster(count, priors(card, settings, stage), loss).adjust(state, places, run);
-            state = adjusted.state();
-            places = adjusted.points();
-            noise = noise(adjusted);
-        }
-        return new Ended(adjusted, noise);
+        double doubt = stage < FIRST_FINE ? Math.max(DOUBTS[stage] * scale / sigma, noise) : DOUBT_NOISES * noise;
+        Adjuster.Loss loss = new Adjuster.Loss(
+                noise,
+                doubt,
+                BEYOND[stage],
+                Math.min(1, pull / points.count()) / AROUND,
+                FAR[stage],
+                Math.min(FAR_ODDS, ALL_FAR_ODDS / points.count()));
+        Adjuster adjuster = new Adjuster(state.count, priors(card, settings, stage), loss);
+        Adjuster.Adjusted adjusted = adjuster.adjust(state, points, run);
+        return new Ended(adjusted, noise(adjusted));
     }
 
     private static Priors priors(Rig card, SolveSettings settings, int stage) {

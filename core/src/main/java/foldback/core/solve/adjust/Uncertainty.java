@@ -18,7 +18,7 @@ public record Uncertainty(double[][] sigmas, double mismatchRad) {
     static Uncertainty of(Adjuster.Adjusted adjusted, Priors priors) {
         RigState state = adjusted.state();
         int size = state.count * RigState.EACH;
-        int[] free = new Adjuster(state.count, priors, new Adjuster.Loss(1, 1, 0, 0, 0, 0)).free();
+        int[] free = priors.free();
         double[][] sigmas = new double[state.count][RigState.EACH];
         DMatrixRMaj a = new DMatrixRMaj(free.length, free.length);
         for (int i = 0; i < free.length; i++) {
