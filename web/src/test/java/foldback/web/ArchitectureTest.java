@@ -76,7 +76,8 @@ class ArchitectureTest {
                         "java.nio",
                         "org.jtransforms..",
                         "org.ejml..",
-                        "boofcv..")
+                        "boofcv..",
+                        "georegression..")
                 .check(CLASSES);
     }
 
