@@ -18,6 +18,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -86,6 +87,7 @@ final class SolveCommand implements Callable<Integer> {
             }
         }
         List<TakeClip> clips = new ArrayList<>();
+        Map<Path, List<LensPictures.Found>> known = new HashMap<>();
         for (RigLens lens : rig.lenses()) {
             Path file = files.get(lens.slot());
             if (file == null) {
@@ -100,14 +102,14 @@ final class SolveCommand implements Callable<Integer> {
                     ContentHash.ofText(lens.slot()),
                     0,
                     0,
-                    area(rig, lens, file));
+                    area(rig, lens, file, known));
             clips.add(TakeClip.open(ref, file));
         }
         return clips;
     }
 
-    /** The part of a file that several lenses share; the first slot has the first picture. */
-    private Optional<Area> area(Rig rig, RigLens lens, Path file) {
+    /** The part of a file that several lenses share; the first slot has the first picture. Looked for once a file. */
+    private Optional<Area> area(Rig rig, RigLens lens, Path file, Map<Path, List<LensPictures.Found>> known) {
         List<String> sharing = rig.lenses().stream()
                 .map(RigLens::slot)
                 .filter(slot -> file.equals(files.get(slot)))
@@ -115,7 +117,8 @@ final class SolveCommand implements Callable<Integer> {
         if (sharing.size() == 1) {
             return Optional.empty();
         }
-        List<LensPictures.Found> pictures = LensPictures.find(file, MediaProbe.probe(file));
+        List<LensPictures.Found> pictures =
+                known.computeIfAbsent(file, path -> LensPictures.find(path, MediaProbe.probe(path)));
         if (pictures.size() != sharing.size()) {
             throw new MediaException(
                     file,

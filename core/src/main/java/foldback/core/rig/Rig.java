@@ -21,4 +21,12 @@ public record Rig(String name, List<RigLens> lenses) {
             }
         }
     }
+
+    /** The mean of the lenses' focal lengths, pixels. */
+    public double meanFocalPx() {
+        return lenses.stream()
+                .mapToDouble(lens -> lens.lens().focalPx())
+                .average()
+                .orElseThrow();
+    }
 }

@@ -17,14 +17,12 @@ import java.util.TreeMap;
  * @param mostPx what 95 % of them stay below, pixels
  */
 public record PairFigures(int first, int second, int points, double rmsPx, double mostPx) {
-    private static final double BELIEVED = 0.5;
-
     /** For each pair that shares points. */
     public static List<PairFigures> of(List<TiePoint> points, SolveResult result) {
         Map<List<Integer>, List<Double>> rests = new TreeMap<>(
                 Comparator.<List<Integer>>comparingInt(pair -> pair.get(0)).thenComparingInt(pair -> pair.get(1)));
         for (int i = 0; i < points.size(); i++) {
-            if (result.weights()[i] >= BELIEVED) {
+            if (result.isBelieved(i)) {
                 rests.computeIfAbsent(
                                 List.of(points.get(i).first(), points.get(i).second()), pair -> new ArrayList<>())
                         .add(result.restPx()[i]);

@@ -15,7 +15,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-/** Solves a rig from the pictures of its lenses: features first, then patches all over the overlaps, twice. */
+/** Solves a rig from the pictures of its lenses: features first, then patches all over the overlaps in rounds. */
 public final class RigFinder {
     private static final double FEATURE_TOLERANCE = Math.toRadians(4);
     private static final double CARD_SLACK = Math.toRadians(11);
@@ -64,18 +64,20 @@ public final class RigFinder {
         if (features.size() < LEAST_FEATURES) {
             return nothing(card);
         }
-        SolveResult first = RigSolver.coarse(card, turned, features, settings, run.part(0.4, 0.45));
-        List<TiePoint> points = List.of();
-        SolveResult last = first;
-        for (int round = 0; round < SLACKS.length; round++) {
+        Rig rig = RigSolver.coarse(card, turned, features, settings, run.part(0.4, 0.45));
+        for (int round = 0; ; round++) {
             double from = 0.45 + 0.18 * round;
-            points = patches(finders, last.rig(), SLACKS[round], COARSER[round], run.part(from, from + 0.15));
+            List<TiePoint> points = patches(finders, rig, SLACKS[round], COARSER[round], run.part(from, from + 0.15));
             if (points.size() < LEAST_FEATURES) {
                 return nothing(card);
             }
-            last = RigSolver.solve(card, last.rig(), points, settings, run.part(from + 0.15, from + 0.18));
+            Run solving = run.part(from + 0.15, from + 0.18);
+            if (round == SLACKS.length - 1) {
+                SolveResult last = RigSolver.solve(card, rig, points, settings, solving);
+                return new Found(last.rig(), points, Optional.of(last), RigJudge.judge(card, points, last));
+            }
+            rig = RigSolver.rig(card, rig, points, settings, solving);
         }
-        return new Found(last.rig(), points, Optional.of(last), RigJudge.judge(card, points, last));
     }
 
     /** Each lit disc as it is in these pictures: it lies a little elsewhere in every unit. */

@@ -9,7 +9,6 @@ import java.util.Locale;
 
 /** Says how far a solved rig is to be believed, and why. */
 final class RigJudge {
-    private static final double BELIEVED = 0.5;
     private static final double SURE_POINTS = 120;
     private static final double LEAST_POINTS = 25;
     private static final double SURE_RAD = Math.toRadians(0.03);
@@ -35,7 +34,7 @@ final class RigJudge {
         double squares = 0;
         int count = 0;
         for (int i = 0; i < points.size(); i++) {
-            if (result.weights()[i] < BELIEVED) {
+            if (!result.isBelieved(i)) {
                 continue;
             }
             believed[points.get(i).first()]++;
@@ -43,11 +42,7 @@ final class RigJudge {
             squares += result.restPx()[i] * result.restPx()[i];
             count++;
         }
-        double focal = card.lenses().stream()
-                .mapToDouble(lens -> lens.lens().focalPx())
-                .average()
-                .orElseThrow();
-        double rest = count == 0 ? Double.POSITIVE_INFINITY : Math.sqrt(squares / count) / focal;
+        double rest = count == 0 ? Double.POSITIVE_INFINITY : Math.sqrt(squares / count) / card.meanFocalPx();
         String figure = String.format(Locale.ROOT, "%.3f\u00b0", Math.toDegrees(rest));
         int poorest = 0;
         for (int i = 1; i < lenses; i++) {

@@ -61,22 +61,22 @@ public final class TakeSync {
         if (request.isAutomatic() || request.uses(Clue.SOUND)) {
             clues.add(Clue.SOUND);
             Run part =
-                    request.isAutomatic() ? part(run, 0, 0.5) : request.clues().size() > 1 ? part(run, 0, 0.3) : run;
-            List<Optional<SoundTrack>> tracks = sounds(sources, request, part(part, 0, READING_SHARE));
-            found.addAll(SoundAligner.compare(tracks, settings, part(part, READING_SHARE, 1)));
+                    request.isAutomatic() ? run.part(0, 0.5) : request.clues().size() > 1 ? run.part(0, 0.3) : run;
+            List<Optional<SoundTrack>> tracks = sounds(sources, request, part.part(0, READING_SHARE));
+            found.addAll(SoundAligner.compare(tracks, settings, part.part(READING_SHARE, 1)));
             more = request.isAutomatic()
                     && settle(sources, clues, found).evidence().verdict() != Verdict.SURE;
         }
         if (more || request.uses(Clue.MOTION) || request.uses(Clue.LIGHT)) {
             double begun = clues.isEmpty() ? 0 : more ? 0.5 : 0.3;
-            List<Optional<PictureTrack>> tracks = pictures(sources, request, part(run, begun, 0.97));
+            List<Optional<PictureTrack>> tracks = pictures(sources, request, run.part(begun, 0.97));
             if (more || request.uses(Clue.MOTION)) {
                 clues.add(Clue.MOTION);
-                found.addAll(MotionAligner.compare(tracks, settings, part(run, 0.97, 0.99)));
+                found.addAll(MotionAligner.compare(tracks, settings, run.part(0.97, 0.99)));
             }
             if (more || request.uses(Clue.LIGHT)) {
                 clues.add(Clue.LIGHT);
-                found.addAll(LightAligner.compare(tracks, settings, part(run, 0.99, 1)));
+                found.addAll(LightAligner.compare(tracks, settings, run.part(0.99, 1)));
             }
         }
         return settle(sources, clues, found);
@@ -84,10 +84,6 @@ public final class TakeSync {
 
     private SyncResult settle(List<Source> sources, Set<Clue> clues, List<List<PairEvidence>> found) {
         return OffsetGraph.settle(sources.size(), clues, found, settings);
-    }
-
-    private static Run part(Run run, double from, double to) {
-        return new Run(share -> run.progress().accept(from + (to - from) * share), run.cancelled());
     }
 
     /** Locked clips hang together as they lie. */
@@ -114,7 +110,7 @@ public final class TakeSync {
         double each = 1.0 / sources.size();
         for (int i = 0; i < sources.size(); i++) {
             TakeClip clip = sources.get(i).clip();
-            Optional<SoundTrack> whole = sounds.of(clip, part(run, i * each, (i + 1) * each));
+            Optional<SoundTrack> whole = sounds.of(clip, run.part(i * each, (i + 1) * each));
             tracks.add(whole.map(track -> window(clip, request)
                     .map(window -> track.between(window.from(), window.to()))
                     .orElse(track)));
@@ -127,7 +123,7 @@ public final class TakeSync {
         double each = 1.0 / sources.size();
         for (int i = 0; i < sources.size(); i++) {
             Source source = sources.get(i);
-            PictureTrack whole = pictures.of(source.clip(), source.lens(), part(run, i * each, (i + 1) * each));
+            PictureTrack whole = pictures.of(source.clip(), source.lens(), run.part(i * each, (i + 1) * each));
             tracks.add(Optional.of(window(source.clip(), request)
                     .map(window -> whole.between(window.from(), window.to()))
                     .orElse(whole)));

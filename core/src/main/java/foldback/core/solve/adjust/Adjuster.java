@@ -116,11 +116,6 @@ final class Adjuster {
                 now = build(state, points, damping);
             }
         }
-        return measured(state, points);
-    }
-
-    /** What this adjustment's loss says of a rig as it stands. */
-    Adjusted measured(RigState state, Points points) {
         Equations last = build(state, points, 0);
         return new Adjusted(state, points, last.weights, last.hessian, last.cost);
     }
@@ -267,13 +262,11 @@ final class Adjuster {
     /** The step of the rig's numbers; held ones stay. */
     private double[] step(Equations e, double damping) {
         int[] free = priors.free();
-        DMatrixRMaj a = new DMatrixRMaj(free.length, free.length);
+        DMatrixRMaj a = priors.freePart(e.hessian);
         DMatrixRMaj b = new DMatrixRMaj(free.length, 1);
         for (int i = 0; i < free.length; i++) {
             b.set(i, 0, e.gradient[free[i]]);
-            for (int j = 0; j < free.length; j++) {
-                a.set(i, j, e.hessian[free[i] * size + free[j]] * (i == j ? 1 + damping : 1));
-            }
+            a.set(i, i, a.get(i, i) * (1 + damping));
         }
         double[] step = new double[size];
         LinearSolverDense<DMatrixRMaj> solver = LinearSolverFactory_DDRM.symmPosDef(free.length);

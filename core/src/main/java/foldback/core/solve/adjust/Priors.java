@@ -6,6 +6,7 @@ import foldback.core.rig.Rig;
 import foldback.core.space.Rotation;
 import java.util.Arrays;
 import java.util.stream.IntStream;
+import org.ejml.data.DMatrixRMaj;
 
 /**
  * What is known of a rig's numbers before any point is seen. Lenses of one rig are of one make: each number has a part that all
@@ -27,10 +28,9 @@ final class Priors {
     }
 
     /** Frees a number, standard deviations in its own unit. */
-    Priors free(int number, double commonSigma, double ownSigma) {
+    void free(int number, double commonSigma, double ownSigma) {
         common[number] = commonSigma;
         own[number] = ownSigma;
-        return this;
     }
 
     boolean isFree(int number) {
@@ -42,6 +42,18 @@ final class Priors {
         return IntStream.range(0, lenses * RigState.EACH)
                 .filter(i -> isFree(i % RigState.EACH))
                 .toArray();
+    }
+
+    /** What a matrix of all numbers, row by row, holds of those that are free. */
+    DMatrixRMaj freePart(double[] matrix) {
+        int[] free = free();
+        DMatrixRMaj part = new DMatrixRMaj(free.length, free.length);
+        for (int i = 0; i < free.length; i++) {
+            for (int j = 0; j < free.length; j++) {
+                part.set(i, j, matrix[free[i] * lenses * RigState.EACH + free[j]]);
+            }
+        }
+        return part;
     }
 
     /** How wide a lens's picture is in the unit of its distortion numbers: the angle, or the tangent, at its rim. */

@@ -53,23 +53,61 @@ public final class RigSolver {
      * @throws IllegalArgumentException where there are no points
      */
     public static SolveResult solve(Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, Run run) {
-        return solve(card, begin, points, settings, PULLS, run);
+        int[] number = new int[points.size()];
+        int[] view = new int[points.size()];
+        List<Ended> ends = ends(card, begin, WorldPoint.of(points, number, view), points, settings, PULLS, run);
+        Ended best = ends.get(0);
+        Adjuster.Adjusted adjusted = best.adjusted();
+        Priors priors = priors(card, settings, DOUBTS.length - 1);
+        return new SolveResult(
+                adjusted.state().rigTurnedLike(card),
+                rests(adjusted, number, view),
+                spread(adjusted.weights(), number, 1, 0),
+                spread(adjusted.points().places, number, Points.EACH, 3),
+                best.noise() * sigma(points),
+                apart(ends),
+                Uncertainty.of(adjusted, priors),
+                withoutFar(adjusted, best.noise(), priors, run));
+    }
+
+    /** The rig alone, of which nothing is asked but where to look next. */
+    public static Rig rig(Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, Run run) {
+        return best(card, begin, points, settings, PULLS, run);
     }
 
     /** The same for points that are coarse: what is far is taken as such, and no other way is tried. */
-    public static SolveResult coarse(Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, Run run) {
-        return solve(card, begin, points, settings, new double[] {WHOLE_PULL}, run);
+    public static Rig coarse(Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, Run run) {
+        return best(card, begin, points, settings, new double[] {WHOLE_PULL}, run);
     }
 
-    private static SolveResult solve(
+    private static Rig best(
             Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, double[] pulls, Run run) {
+        int[] unused = new int[points.size()];
+        List<WorldPoint> seen = WorldPoint.of(points, unused, unused.clone());
+        return ends(card, begin, seen, points, settings, pulls, run)
+                .get(0)
+                .adjusted()
+                .state()
+                .rigTurnedLike(card);
+    }
+
+    private static double sigma(List<TiePoint> points) {
+        return points.stream().mapToDouble(TiePoint::sigmaPx).average().orElseThrow();
+    }
+
+    /** Where all ways of starting end, the most probable first. */
+    private static List<Ended> ends(
+            Rig card,
+            Rig begin,
+            List<WorldPoint> seen,
+            List<TiePoint> points,
+            SolveSettings settings,
+            double[] pulls,
+            Run run) {
         if (points.isEmpty()) {
             throw new IllegalArgumentException("a rig is solved from tie points: there are none");
         }
-        int[] number = new int[points.size()];
-        int[] view = new int[points.size()];
-        List<WorldPoint> seen = WorldPoint.of(points, number, view);
-        double sigma = points.stream().mapToDouble(TiePoint::sigmaPx).average().orElseThrow();
+        double sigma = sigma(points);
         AtomicInteger done = new AtomicInteger();
         List<Ended> ways = Arrays.stream(pulls)
                 .parallel()
@@ -82,7 +120,7 @@ public final class RigSolver {
         // The costs of all ways are compared, so their last stage must measure alike: by the least noise that any of
         // them leaves.
         double least = ways.stream().mapToDouble(Ended::noise).min().orElseThrow();
-        List<Ended> ends = ways.parallelStream()
+        return ways.parallelStream()
                 .map(way -> stage(
                         card,
                         way.adjusted().state(),
@@ -95,19 +133,6 @@ public final class RigSolver {
                         run))
                 .sorted(Comparator.comparingDouble(ended -> ended.adjusted().cost()))
                 .toList();
-        Ended best = ends.get(0);
-        Adjuster.Adjusted adjusted = best.adjusted();
-        Priors priors = priors(card, settings, DOUBTS.length - 1);
-        return new SolveResult(
-                adjusted.state().rigTurnedLike(card),
-                rests(adjusted, number, view),
-                spread(adjusted.weights(), number, 1, 0),
-                spread(adjusted.points().places, number, Points.EACH, 3),
-                best.noise() * sigma,
-                adjusted.cost(),
-                apart(ends),
-                Uncertainty.of(adjusted, priors),
-                withoutFar(adjusted, best.noise(), priors, run));
     }
 
     /** How far the rig moves if nothing is taken for far because it seems so. */
@@ -169,11 +194,8 @@ public final class RigSolver {
             double noise,
             double pull,
             Run run) {
-        double scale = card.lenses().stream()
-                .mapToDouble(lens -> lens.lens().focalPx())
-                .average()
-                .orElseThrow();
-        double doubt = stage < FIRST_FINE ? Math.max(DOUBTS[stage] * scale / sigma, noise) : DOUBT_NOISES * noise;
+        double doubt =
+                stage < FIRST_FINE ? Math.max(DOUBTS[stage] * card.meanFocalPx() / sigma, noise) : DOUBT_NOISES * noise;
         Adjuster.Loss loss = new Adjuster.Loss(
                 noise,
                 doubt,

@@ -10,7 +10,6 @@ import foldback.core.rig.Rig;
  * @param weights how far each point was believed, 0 to 1
  * @param inverseDistance of each point from the rig's origin, 1/m
  * @param noisePx standard deviation of a point's coordinate, the mean of all
- * @param cost twice the negative logarithm of how probable all is
  * @param rivalRad mapping error between this rig and the farthest one that explains the points nearly as well, radians; 0 where
  *     there is none
  * @param uncertainty how well the points decide the rig
@@ -23,7 +22,13 @@ public record SolveResult(
         double[] weights,
         double[] inverseDistance,
         double noisePx,
-        double cost,
         double rivalRad,
         Uncertainty uncertainty,
-        double onFarRad) {}
+        double onFarRad) {
+    private static final double BELIEVED = 0.5;
+
+    /** Whether a point counts as right. */
+    public boolean isBelieved(int point) {
+        return weights[point] >= BELIEVED;
+    }
+}

@@ -20,12 +20,7 @@ public record Uncertainty(double[][] sigmas, double mismatchRad) {
         int size = state.count * RigState.EACH;
         int[] free = priors.free();
         double[][] sigmas = new double[state.count][RigState.EACH];
-        DMatrixRMaj a = new DMatrixRMaj(free.length, free.length);
-        for (int i = 0; i < free.length; i++) {
-            for (int j = 0; j < free.length; j++) {
-                a.set(i, j, adjusted.hessian()[free[i] * size + free[j]]);
-            }
-        }
+        DMatrixRMaj a = priors.freePart(adjusted.hessian());
         LinearSolverDense<DMatrixRMaj> solver = LinearSolverFactory_DDRM.symmPosDef(free.length);
         DMatrixRMaj inverse = new DMatrixRMaj(free.length, free.length);
         if (!solver.setA(a)) {

@@ -66,22 +66,18 @@ public final class PointFinder {
      * @param tolerance how far two lenses' rays of one place may be off for what is not yet known of the lenses, radians
      */
     public List<Pair> features(Rig card, double slack, double tolerance, Run run) {
-        SphereGrid grid = new SphereGrid(card, Math.toRadians(2));
         AtomicInteger done = new AtomicInteger();
         int lenses = card.lenses().size();
-        List<List<Feature>> features = new ArrayList<>();
-        for (int i = 0; i < lenses; i++) {
-            features.add(List.of());
-        }
-        IntStream.range(0, lenses).parallel().forEach(i -> {
-            run.check();
-            List<Feature> found =
-                    FeatureFinder.find(card.lenses().get(i).lens(), pictures.get(i), wanted(card, grid, i, slack));
-            synchronized (features) {
-                features.set(i, found);
-            }
-            run.step(0.7 * done.incrementAndGet() / lenses);
-        });
+        List<List<Feature>> features = IntStream.range(0, lenses)
+                .parallel()
+                .mapToObj(i -> {
+                    run.check();
+                    List<Feature> found =
+                            FeatureFinder.find(card.lenses().get(i).lens(), pictures.get(i), wanted(card, i, slack));
+                    run.step(0.7 * done.incrementAndGet() / lenses);
+                    return found;
+                })
+                .toList();
         List<Pair> pairs = pairs(lenses).parallelStream()
                 .map(pair -> {
                     run.check();
@@ -103,21 +99,22 @@ public final class PointFinder {
     }
 
     /** Whether a ray of a lens may be seen by another lens, if the card is right to within some angle. */
-    private static Predicate<Direction> wanted(Rig card, SphereGrid grid, int lens, double slack) {
+    private static Predicate<Direction> wanted(Rig card, int lens, double slack) {
         if (slack > Math.PI / 2) {
             return ray -> true;
         }
         RigLens own = card.lenses().get(lens);
+        List<RigLens> others =
+                card.lenses().stream().filter(other -> other != own).toList();
+        List<Direction> axes = others.stream()
+                .map(other -> other.rigFromLens().apply(Direction.FORWARD))
+                .toList();
+        double[] reaches = others.stream()
+                .mapToDouble(other -> other.lens().halfField() + slack)
+                .toArray();
         return ray -> {
             Direction there = own.rigFromLens().apply(ray);
-            for (int j = 0; j < card.lenses().size(); j++) {
-                RigLens other = card.lenses().get(j);
-                Direction axis = other.rigFromLens().apply(Direction.FORWARD);
-                if (j != lens && axis.angleTo(there) < other.lens().halfField() + slack) {
-                    return true;
-                }
-            }
-            return false;
+            return IntStream.range(0, reaches.length).anyMatch(j -> axes.get(j).angleTo(there) < reaches[j]);
         };
     }
 
