@@ -101,13 +101,10 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
                 new Rig(name, truth), new Rig(name, card), stand, between(random, 0, 8), sensors, seed * 1000 + n);
     }
 
-    /** What the lenses see. Of two or three lenses only what another one sees as well is filmed: the rest says nothing. */
+    /** What the lenses see. Only what another one sees as well is filmed: the rest says nothing. */
     List<Frame> shoot() {
         Studio studio = new Studio(stand, 1);
-        PixelFormat format = PixelFormat.YUV420_8;
-        return truth.lenses().size() > 3
-                ? studio.shoot(truth, sensors, time, format, seed)
-                : studio.shoot(truth, sensors, time, format, SharedPlaces.of(truth), seed);
+        return studio.shoot(truth, sensors, time, PixelFormat.YUV420_8, SharedPlaces.of(truth), seed);
     }
 
     /** Fisheyes of several laws for few lenses, wide or flat ones for many. */

@@ -32,10 +32,11 @@ final class Camera {
     private final float[] directions;
     private final long seed;
     private final int sub;
+    private final Tracer.Light way;
 
     /**
      * @param pupil where the lens is in the world, metres
-     * @param sub samples of a pixel each way
+     * @param sub samples of a pixel each way; light is plain where there is but one
      */
     Camera(World world, PixelRays rays, Position pupil, Sensor sensor, int sub, long seed) {
         this.world = world;
@@ -46,6 +47,7 @@ final class Camera {
         this.height = rays.height();
         this.seed = seed;
         this.sub = sub;
+        this.way = sub == 1 ? Tracer.Light.PLAIN : Tracer.Light.SOFT;
         still = new float[3 * width * height];
         sunPart = new float[3 * width * height];
         distance = new float[width * height];
@@ -56,7 +58,7 @@ final class Camera {
     }
 
     private void traceRow(int row) {
-        Tracer tracer = new Tracer(world);
+        Tracer tracer = new Tracer(world, way);
         double[] d = new double[3];
         double[] rgb = new double[3];
         LensRays lens = rays instanceof LensRays l ? l : null;
@@ -98,7 +100,7 @@ final class Camera {
             int to = Math.min(height, from + ROW_BLOCK);
             World.Moment moment = world.at(time + sensor.readOutSeconds() * (from + to) / 2.0 / height);
             double[] bounds = new double[4];
-            Tracer tracer = new Tracer(world);
+            Tracer tracer = new Tracer(world, way);
             for (int group = 0; group < moment.count(); group++) {
                 moment.reach(group, bounds);
                 for (int row = from; row < to; row++) {

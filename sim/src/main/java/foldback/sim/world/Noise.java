@@ -70,7 +70,10 @@ final class Noise {
 
     /** The noise at (u, v), the tile being one unit, seen with a footprint of this many units. */
     double at(double u, double v, double footprint) {
-        double level = Math.max(0, Math.log(Math.max(footprint, 1e-9) * SIZE) / Math.log(2));
+        if (footprint * SIZE <= 1) {
+            return sample(0, u, v);
+        }
+        double level = Math.log(footprint * SIZE) / Math.log(2);
         if (level >= LEVELS - 1) {
             return 0;
         }

@@ -6,7 +6,16 @@ import foldback.sim.world.Materials.Surface;
 public final class Tracer {
     private static final double HAZE_METRES = 420;
     private static final double AMBIENT_REACH = 2.5;
+    /** How carefully what lights a place is sampled. */
+    public enum Light {
+        /** The sun's disc and the sky around by several rays of chance. */
+        SOFT,
+        /** One ray each, the same from wherever a place is seen: no grain, at a third of the time. */
+        PLAIN
+    }
+
     private final World world;
+    private final Light light;
     private final Hit hit = new Hit();
     private final Hit scratch = new Hit();
     private final double[] albedo = new double[3];
@@ -19,8 +28,9 @@ public final class Tracer {
 
     private Surface lastSurface;
 
-    public Tracer(World world) {
+    public Tracer(World world, Light light) {
         this.world = world;
+        this.light = light;
     }
 
     public double lastDistance() {
@@ -143,16 +153,19 @@ public final class Tracer {
         // Salt lets light through a little, so that its edge between light and shade is soft.
         double wrapped = salt ? Math.max(0, (facing + 0.18) / 1.18) : Math.max(0, facing);
         if (wrapped > 0) {
+            int rays = light == Light.PLAIN ? 1 : 2;
             int clear = 0;
-            for (int i = 0; i < 2; i++) {
-                double[] to = jittered(seed + 31 * i);
+            for (int i = 0; i < rays; i++) {
+                double[] to = light == Light.PLAIN ? Sky.SUN : jittered(seed + 31 * i);
                 boolean blocked = world.still.blocks(ex, ey, ez, to[0], to[1], to[2], scratch)
                         || own != world.still && own.blocks(ex, ey, ez, to[0], to[1], to[2], scratch);
                 clear += blocked ? 0 : 1;
             }
-            sun = wrapped * clear / 2;
+            sun = wrapped * clear / rays;
         }
-        double open = openness(ex, ey, ez, nx, ny, nz, seed);
+        double open = light == Light.PLAIN
+                ? unblocked(ex, ey, ez, nx, ny - 0.25, nz)
+                : openness(ex, ey, ez, nx, ny, nz, seed);
         double up = 0.5 - 0.5 * ny;
         for (int i = 0; i < 3; i++) {
             double skyLight = i == 0 ? 0.30 : i == 1 ? 0.38 : 0.52;
@@ -172,13 +185,18 @@ public final class Tracer {
             double dx = nx * 0.8 + Math.cos(a) * w * 0.6;
             double dy = ny * 0.8 - 0.25 + Math.sin(a * 1.7) * w * 0.2;
             double dz = nz * 0.8 + Math.sin(a) * w * 0.6;
-            double length = Math.sqrt(dx * dx + dy * dy + dz * dz);
-            scratch.clear();
-            scratch.distance = AMBIENT_REACH;
-            world.still.hit(x, y, z, dx / length, dy / length, dz / length, scratch);
-            open += Math.min(1, scratch.distance / AMBIENT_REACH);
+            open += unblocked(x, y, z, dx, dy, dz);
         }
         return open / 3;
+    }
+
+    /** How far one sees in a direction of any length, as a share of what counts. */
+    private double unblocked(double x, double y, double z, double dx, double dy, double dz) {
+        double length = Math.sqrt(dx * dx + dy * dy + dz * dz);
+        scratch.clear();
+        scratch.distance = AMBIENT_REACH;
+        world.still.hit(x, y, z, dx / length, dy / length, dz / length, scratch);
+        return Math.min(1, scratch.distance / AMBIENT_REACH);
     }
 
     private void water(double px, double py, double pz, double dx, double dy, double dz, double foot, double[] rgb) {

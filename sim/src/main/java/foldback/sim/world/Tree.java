@@ -4,46 +4,78 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 
-/** A bounding-volume tree over shapes. */
+/** A bounding-volume tree over shapes, split where rays are expected to cost least (surface area heuristic, MacDonald and Booth 1990). */
 final class Tree {
     private static final int LEAF = 3;
     private final double[] bounds;
     private final Shape[] shapes;
     private final Tree left;
     private final Tree right;
+    /** Along which the children lie; the left one is towards lower values. */
+    private final int axis;
 
     Tree(List<? extends Shape> shapes) {
         this(shapes.toArray(Shape[]::new));
     }
 
     private Tree(Shape[] all) {
-        bounds = new double[] {Hit.FAR, Hit.FAR, Hit.FAR, -Hit.FAR, -Hit.FAR, -Hit.FAR};
-        for (Shape shape : all) {
-            double[] b = shape.bounds();
-            for (int i = 0; i < 3; i++) {
-                bounds[i] = Math.min(bounds[i], b[i]);
-                bounds[3 + i] = Math.max(bounds[3 + i], b[3 + i]);
-            }
-        }
+        bounds = around(all, 0, all.length);
         if (all.length <= LEAF) {
             shapes = all;
             left = null;
             right = null;
+            axis = 0;
             return;
         }
-        int axis = 0;
-        for (int i = 1; i < 3; i++) {
-            axis = bounds[3 + i] - bounds[i] > bounds[3 + axis] - bounds[axis] ? i : axis;
+        Shape[] best = null;
+        int split = 0;
+        int along = 0;
+        double least = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < 3; i++) {
+            Shape[] sorted = sorted(all, i);
+            for (int n = 1; n < sorted.length; n++) {
+                double cost = n * area(around(sorted, 0, n))
+                        + (sorted.length - n) * area(around(sorted, n, sorted.length));
+                if (cost < least) {
+                    least = cost;
+                    best = sorted;
+                    split = n;
+                    along = i;
+                }
+            }
         }
-        int along = axis;
+        shapes = null;
+        axis = along;
+        left = new Tree(Arrays.copyOfRange(best, 0, split));
+        right = new Tree(Arrays.copyOfRange(best, split, best.length));
+    }
+
+    private static Shape[] sorted(Shape[] all, int along) {
         Shape[] sorted = all.clone();
         Arrays.sort(sorted, Comparator.comparingDouble(shape -> {
             double[] b = shape.bounds();
             return b[along] + b[3 + along];
         }));
-        shapes = null;
-        left = new Tree(Arrays.copyOfRange(sorted, 0, sorted.length / 2));
-        right = new Tree(Arrays.copyOfRange(sorted, sorted.length / 2, sorted.length));
+        return sorted;
+    }
+
+    private static double[] around(Shape[] shapes, int from, int to) {
+        double[] bounds = {Hit.FAR, Hit.FAR, Hit.FAR, -Hit.FAR, -Hit.FAR, -Hit.FAR};
+        for (int n = from; n < to; n++) {
+            double[] b = shapes[n].bounds();
+            for (int i = 0; i < 3; i++) {
+                bounds[i] = Math.min(bounds[i], b[i]);
+                bounds[3 + i] = Math.max(bounds[3 + i], b[3 + i]);
+            }
+        }
+        return bounds;
+    }
+
+    private static double area(double[] b) {
+        double x = b[3] - b[0];
+        double y = b[4] - b[1];
+        double z = b[5] - b[2];
+        return x * y + y * z + z * x;
     }
 
     double[] bounds() {
@@ -51,7 +83,22 @@ final class Tree {
     }
 
     boolean hit(double ox, double oy, double oz, double dx, double dy, double dz, Hit hit) {
-        if (!crosses(bounds, 0, ox, oy, oz, dx, dy, dz, hit.distance)) {
+        return hit(ox, oy, oz, dx, dy, dz, 1 / dx, 1 / dy, 1 / dz, hit);
+    }
+
+    /** The nearer child first: what it holds rules out most of the other. */
+    private boolean hit(
+            double ox,
+            double oy,
+            double oz,
+            double dx,
+            double dy,
+            double dz,
+            double ix,
+            double iy,
+            double iz,
+            Hit hit) {
+        if (!crosses(bounds, 0, ox, oy, oz, ix, iy, iz, hit.distance)) {
             return false;
         }
         boolean found = false;
@@ -61,13 +108,14 @@ final class Tree {
             }
             return found;
         }
-        found = left.hit(ox, oy, oz, dx, dy, dz, hit);
-        return right.hit(ox, oy, oz, dx, dy, dz, hit) | found;
+        boolean forward = (axis == 0 ? dx : axis == 1 ? dy : dz) >= 0;
+        found = (forward ? left : right).hit(ox, oy, oz, dx, dy, dz, ix, iy, iz, hit);
+        return (forward ? right : left).hit(ox, oy, oz, dx, dy, dz, ix, iy, iz, hit) | found;
     }
 
     /** Whether a ray comes as near as a margin to the box of any leaf: rules out most rays at little cost. */
     boolean mayMeet(double ox, double oy, double oz, double dx, double dy, double dz, double margin) {
-        if (!crosses(bounds, margin, ox, oy, oz, dx, dy, dz, Hit.FAR)) {
+        if (!crosses(bounds, margin, ox, oy, oz, 1 / dx, 1 / dy, 1 / dz, Hit.FAR)) {
             return false;
         }
         return shapes != null
@@ -76,18 +124,15 @@ final class Tree {
     }
 
     private static boolean crosses(
-            double[] b, double margin, double ox, double oy, double oz, double dx, double dy, double dz, double most) {
-        double ix = 1 / dx;
+            double[] b, double margin, double ox, double oy, double oz, double ix, double iy, double iz, double most) {
         double t0 = (b[0] - margin - ox) * ix;
         double t1 = (b[3] + margin - ox) * ix;
         double near = Math.min(t0, t1);
         double far = Math.max(t0, t1);
-        double iy = 1 / dy;
         t0 = (b[1] - margin - oy) * iy;
         t1 = (b[4] + margin - oy) * iy;
         near = Math.max(near, Math.min(t0, t1));
         far = Math.min(far, Math.max(t0, t1));
-        double iz = 1 / dz;
         t0 = (b[2] - margin - oz) * iz;
         t1 = (b[5] + margin - oz) * iz;
         near = Math.max(near, Math.min(t0, t1));
@@ -97,22 +142,50 @@ final class Tree {
 
     /** Where a ray is inside a box, from and to, or null. */
     static double[] slab(double[] b, double ox, double oy, double oz, double dx, double dy, double dz, double most) {
-        double near = 0;
-        double far = most;
-        double[] o = {ox, oy, oz};
-        double[] d = {dx, dy, dz};
-        for (int i = 0; i < 3; i++) {
-            double t0 = (b[i] - o[i]) / d[i];
-            double t1 = (b[3 + i] - o[i]) / d[i];
-            near = Math.max(near, Math.min(t0, t1));
-            far = Math.min(far, Math.max(t0, t1));
-        }
+        double t0 = (b[0] - ox) / dx;
+        double t1 = (b[3] - ox) / dx;
+        double near = Math.max(0, Math.min(t0, t1));
+        double far = Math.min(most, Math.max(t0, t1));
+        t0 = (b[1] - oy) / dy;
+        t1 = (b[4] - oy) / dy;
+        near = Math.max(near, Math.min(t0, t1));
+        far = Math.min(far, Math.max(t0, t1));
+        t0 = (b[2] - oz) / dz;
+        t1 = (b[5] - oz) / dz;
+        near = Math.max(near, Math.min(t0, t1));
+        far = Math.min(far, Math.max(t0, t1));
         return near < far ? new double[] {near, far} : null;
     }
 
     /** Whether anything stands between a place and the distance. */
     boolean blocks(double ox, double oy, double oz, double dx, double dy, double dz, Hit scratch) {
+        return blocks(ox, oy, oz, dx, dy, dz, 1 / dx, 1 / dy, 1 / dz, scratch);
+    }
+
+    private boolean blocks(
+            double ox,
+            double oy,
+            double oz,
+            double dx,
+            double dy,
+            double dz,
+            double ix,
+            double iy,
+            double iz,
+            Hit scratch) {
+        if (!crosses(bounds, 0, ox, oy, oz, ix, iy, iz, Hit.FAR)) {
+            return false;
+        }
+        if (shapes == null) {
+            return left.blocks(ox, oy, oz, dx, dy, dz, ix, iy, iz, scratch)
+                    || right.blocks(ox, oy, oz, dx, dy, dz, ix, iy, iz, scratch);
+        }
         scratch.clear();
-        return hit(ox, oy, oz, dx, dy, dz, scratch);
+        for (Shape shape : shapes) {
+            if (shape.hit(ox, oy, oz, dx, dy, dz, scratch)) {
+                return true;
+            }
+        }
+        return false;
     }
 }
