@@ -4,11 +4,14 @@ import foldback.core.picture.Area;
 import foldback.core.recipe.ClipRef;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
+import foldback.core.run.Evidence;
 import foldback.core.run.Run;
 import foldback.core.solve.PairFigures;
 import foldback.core.solve.RigFinder;
 import foldback.engine.document.RigJson;
 import foldback.engine.gather.LensPictures;
+import foldback.engine.rig.LensFrames;
+import foldback.engine.rig.RigRequest;
 import foldback.engine.rig.TakeRig;
 import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
@@ -57,8 +60,14 @@ final class SolveCommand implements Callable<Integer> {
     @Option(
             names = "--at",
             paramLabel = "SECONDS",
-            description = "a moment to look at, again for more; without it two in the course of the take")
+            description = "a moment to look at, again for more; without it two that are sharp and open in all lenses")
     private List<Double> at = List.of();
+
+    @Option(names = "--refine", description = "the card is of this very unit: little is to be found")
+    private boolean refine;
+
+    @Option(names = "--turns-only", description = "only where the lenses point; what they are like is as the card says")
+    private boolean turnsOnly;
 
     @Option(names = "--out", required = true, paramLabel = "CARD", description = "where the solved card is written")
     private Path out;
@@ -73,9 +82,11 @@ final class SolveCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         Rig rig = RigJson.readCard(Documents.text(card));
         List<TakeClip> clips = clips(rig);
-        RigFinder.Found found = TakeRig.solve(rig, clips, moments(clips), Run.QUIET);
-        Files.writeString(out, RigJson.writeCard(found.rig()));
-        print(found);
+        RigRequest request =
+                new RigRequest(at, refine ? RigRequest.Card.UNIT : RigRequest.Card.KIND, turnsOnly);
+        TakeRig.Solved solved = TakeRig.solve(rig, clips, LensFrames.of(clips), request, Run.QUIET);
+        Files.writeString(out, RigJson.writeCard(solved.found().rig()));
+        print(solved);
         return CommandLine.ExitCode.OK;
     }
 
@@ -129,46 +140,45 @@ final class SolveCommand implements Callable<Integer> {
         return pictures.get(sharing.indexOf(lens.slot())).area();
     }
 
-    private List<Double> moments(List<TakeClip> clips) {
-        if (!at.isEmpty()) {
-            return at;
-        }
-        double end = clips.stream().mapToDouble(clip -> clip.span().to()).min().orElseThrow();
-        return List.of(end / 3, 2 * end / 3);
-    }
-
-    private void print(RigFinder.Found found) {
+    private void print(TakeRig.Solved solved) {
         var printer = spec.commandLine().getOut();
         if (json) {
-            printer.println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(document(found)));
+            printer.println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(document(solved)));
         } else {
-            printer.println(
-                    found.evidence().verdict().word() + ": " + found.evidence().reason());
-            printer.println("Wrote " + out + " (" + found.evidence().figure() + " between the lenses).");
+            Evidence evidence = solved.found().evidence();
+            printer.println(evidence.verdict().word() + ": " + evidence.reason());
+            printer.println("Wrote " + out + " (" + evidence.figure() + " between the lenses).");
         }
         printer.flush();
     }
 
-    private static ObjectNode document(RigFinder.Found found) {
+    private static ObjectNode document(TakeRig.Solved solved) {
+        RigFinder.Found found = solved.found();
         ObjectNode root = JSON.createObjectNode();
         root.put("verdict", found.evidence().verdict().word());
         root.put("reason", found.evidence().reason());
         root.put("points", found.points().size());
+        ArrayNode moments = root.putArray("moments_s");
+        solved.moments().forEach(moments::add);
         found.result().ifPresent(result -> {
             root.put("noise_px", result.noisePx());
             root.put("open_deg", Math.toDegrees(result.uncertainty().mismatchRad()));
             root.put("on_far_deg", Math.toDegrees(result.onFarRad()));
             root.put("rival_deg", Math.toDegrees(result.rivalRad()));
+            double focal = found.rig().meanFocalPx();
             ArrayNode pairs = root.putArray("pairs");
-            PairFigures.of(found.points(), result)
+            PairFigures.of(found.rig(), found.believed())
                     .forEach(pair -> pairs.addObject()
                             .put("first", found.rig().lenses().get(pair.first()).slot())
                             .put(
                                     "second",
                                     found.rig().lenses().get(pair.second()).slot())
                             .put("points", pair.points())
-                            .put("rms_px", pair.rmsPx())
-                            .put("p95_px", pair.mostPx()));
+                            .put("rms_px", pair.rmsRad() * focal)
+                            .put("p95_px", pair.mostRad() * focal)
+                            .put("rms_deg", Math.toDegrees(pair.rmsRad()))
+                            .put("p95_deg", Math.toDegrees(pair.mostRad()))
+                            .put("covered", pair.coverage().share()));
         });
         return root;
     }

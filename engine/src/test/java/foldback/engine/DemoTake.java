@@ -8,6 +8,7 @@ import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Seams;
 import foldback.core.recipe.Stops;
 import foldback.core.recipe.Sync;
+import foldback.core.recipe.geometry.Geometry;
 import foldback.core.rig.Rig;
 import foldback.core.time.FrameRate;
 import foldback.core.warp.Canvas;
@@ -34,8 +35,7 @@ public final class DemoTake {
                 new FrameRate(25, 1),
                 List.of(clip("A", "sluice-path-a.mp4"), clip("B", "sluice-path-b.mp4")),
                 Sync.NONE,
-                rig,
-                "rig card",
+                Geometry.of(rig, "rig card"),
                 new Balance(
                         Optional.empty(),
                         List.of(new LensBalance("B", new Stops(0.42, -0.11, 0, 0.14), new Stops(0.05, 0, 0, 0)))),

@@ -69,8 +69,7 @@ class PicturesTest {
                 demo.rate(),
                 List.of(demo.clip("A"), new ClipRef("B", "brittle.mp4", b.sha256(), 0)),
                 demo.sync(),
-                demo.rig(),
-                demo.rigSource(),
+                demo.geometry(),
                 demo.balance(),
                 demo.seams(),
                 demo.level()));

@@ -1,5 +1,6 @@
 package foldback.core.recipe;
 
+import foldback.core.recipe.geometry.Geometry;
 import foldback.core.rig.Rig;
 import foldback.core.time.FrameRate;
 import java.util.ArrayList;
@@ -13,15 +14,13 @@ import java.util.Set;
  * @param rate of the output
  * @param clips one for each lens, the first one's start being take time 0
  * @param sync where the clips' offsets come from
- * @param rig its lenses are those of the clips; stated for any picture size of the clips' aspect
- * @param rigSource where the rig's numbers come from, for people
+ * @param geometry the rig and where it comes from; its lenses are those of the clips
  */
 public record Recipe(
         FrameRate rate,
         List<ClipRef> clips,
         Sync sync,
-        Rig rig,
-        String rigSource,
+        Geometry geometry,
         Balance balance,
         Seams seams,
         Level level) {
@@ -36,19 +35,23 @@ public record Recipe(
             if (!slots.add(clip.slot())) {
                 throw new IllegalArgumentException("two clips are in slot '" + clip.slot() + "'");
             }
-            if (rig.lenses().stream().noneMatch(lens -> lens.slot().equals(clip.slot()))) {
-                throw new IllegalArgumentException("the rig '" + rig.name() + "' has no slot '" + clip.slot() + "'");
+            if (geometry.rig().lenses().stream().noneMatch(lens -> lens.slot().equals(clip.slot()))) {
+                throw new IllegalArgumentException("the rig '" + geometry.rig().name() + "' has no slot '" + clip.slot() + "'");
             }
         }
-        if (slots.size() != rig.lenses().size()) {
-            throw new IllegalArgumentException("the rig '" + rig.name() + "' has "
-                    + rig.lenses().size() + " lenses, the take has " + slots.size() + " clips");
+        if (slots.size() != geometry.rig().lenses().size()) {
+            throw new IllegalArgumentException("the rig '" + geometry.rig().name() + "' has "
+                    + geometry.rig().lenses().size() + " lenses, the take has " + slots.size() + " clips");
         }
     }
 
     /** The recipe of a take about which nothing was decided yet. */
     public static Recipe start(FrameRate rate, List<ClipRef> clips, Rig rig, String rigSource) {
-        return new Recipe(rate, clips, Sync.NONE, rig, rigSource, Balance.NONE, Seams.DEFAULT, Level.NONE);
+        return new Recipe(rate, clips, Sync.NONE, Geometry.of(rig, rigSource), Balance.NONE, Seams.DEFAULT, Level.NONE);
+    }
+
+    public Rig rig() {
+        return geometry.rig();
     }
 
     public ClipRef clip(String slot) {
@@ -59,7 +62,11 @@ public record Recipe(
     }
 
     public Recipe withBalance(Balance changed) {
-        return new Recipe(rate, clips, sync, rig, rigSource, changed, seams, level);
+        return new Recipe(rate, clips, sync, geometry, changed, seams, level);
+    }
+
+    public Recipe withGeometry(Geometry changed) {
+        return new Recipe(rate, clips, sync, changed, balance, seams, level);
     }
 
     /** The same with other offsets: take times of the first frames, in the order of the clips. */
@@ -73,6 +80,6 @@ public record Recipe(
 
     /** The same with its clips elsewhere in the take. */
     public Recipe withClips(List<ClipRef> placed, Sync changed) {
-        return new Recipe(rate, placed, changed, rig, rigSource, balance, seams, level);
+        return new Recipe(rate, placed, changed, geometry, balance, seams, level);
     }
 }

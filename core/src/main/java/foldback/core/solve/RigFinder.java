@@ -14,6 +14,7 @@ import foldback.core.space.Rotation;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /** Solves a rig from the pictures of its lenses: features first, then patches all over the overlaps in rounds. */
 public final class RigFinder {
@@ -38,7 +39,16 @@ public final class RigFinder {
      * @param result empty where the lenses share too little to be solved
      * @param evidence how good it is
      */
-    public record Found(Rig rig, List<TiePoint> points, Optional<SolveResult> result, Evidence evidence) {}
+    public record Found(Rig rig, List<TiePoint> points, Optional<SolveResult> result, Evidence evidence) {
+        /** The points that count as right. */
+        public List<TiePoint> believed() {
+            return result.stream()
+                    .flatMap(solved -> IntStream.range(0, points.size())
+                            .filter(solved::isBelieved)
+                            .mapToObj(points::get))
+                    .toList();
+        }
+    }
 
     /**
      * Solves a rig from a card.
@@ -78,6 +88,19 @@ public final class RigFinder {
             }
             rig = RigSolver.rig(card, rig, points, settings, solving);
         }
+    }
+
+    /**
+     * Solves a rig from points that are there already, such as those of an earlier solve with some placed or taken away by hand.
+     *
+     * @param known the rig as it stands
+     */
+    public static Found fromPoints(Rig known, List<TiePoint> points, SolveSettings settings, Run run) {
+        if (points.size() < LEAST_FEATURES) {
+            return nothing(known);
+        }
+        SolveResult result = RigSolver.solve(known, known, points, settings, run);
+        return new Found(result.rig(), points, Optional.of(result), RigJudge.judge(known, points, result));
     }
 
     /** Each lit disc as it is in these pictures: it lies a little elsewhere in every unit. */

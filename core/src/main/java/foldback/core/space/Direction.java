@@ -44,4 +44,20 @@ public record Direction(double x, double y, double z) {
         double cz = x * other.y - y * other.x;
         return StrictMath.atan2(StrictMath.sqrt(cx * cx + cy * cy + cz * cz), dot(other));
     }
+
+    /** The cross product, which must have a length. */
+    public Direction cross(Direction other) {
+        return new Direction(
+                y * other.z - z * other.y, z * other.x - x * other.z, x * other.y - y * other.x);
+    }
+
+    /** Some direction across this one: to the right where that is across, else ahead. */
+    public Direction perpendicular() {
+        return Math.abs(y) < 0.9 ? cross(UP) : cross(FORWARD);
+    }
+
+    /** Towards this and a share of another one. */
+    public Direction plus(Direction other, double share) {
+        return new Direction(x + share * other.x, y + share * other.y, z + share * other.z);
+    }
 }

@@ -2,6 +2,7 @@ package foldback.engine.document;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -171,14 +172,36 @@ public final class Fields {
     }
 
     public double[] numbers(String key, int count) {
+        return numbers(path + "." + key, need(key), count);
+    }
+
+    /** Numbers of any count. */
+    List<Double> numbers(String key) {
         JsonNode value = need(key);
+        return Arrays.stream(numbers(path + "." + key, value, value.size())).boxed().toList();
+    }
+
+    /** Rows of equally many numbers. */
+    List<double[]> rows(String key, int count) {
+        JsonNode value = need(key);
+        if (!value.isArray()) {
+            throw new DocumentException(at(key) + " must be a list");
+        }
+        List<double[]> rows = new ArrayList<>(value.size());
+        for (int i = 0; i < value.size(); i++) {
+            rows.add(numbers(path + "." + key + "[" + i + "]", value.get(i), count));
+        }
+        return rows;
+    }
+
+    private static double[] numbers(String name, JsonNode value, int count) {
         if (!value.isArray() || value.size() != count) {
-            throw new DocumentException(at(key) + " must be a list of " + count + " numbers");
+            throw new DocumentException("'" + name + "' must be a list of " + count + " numbers");
         }
         double[] numbers = new double[count];
         for (int i = 0; i < count; i++) {
             if (!value.get(i).isNumber()) {
-                throw new DocumentException("'" + path + "." + key + "[" + i + "]' must be a number: " + value.get(i));
+                throw new DocumentException("'" + name + "[" + i + "]' must be a number: " + value.get(i));
             }
             numbers[i] = value.get(i).doubleValue();
         }

@@ -12,7 +12,7 @@ import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Seams;
 import foldback.core.recipe.Stops;
 import foldback.core.recipe.Sync;
-import foldback.core.rig.Rig;
+import foldback.core.recipe.geometry.Geometry;
 import foldback.core.time.FrameRate;
 import java.util.List;
 import java.util.Optional;
@@ -28,15 +28,12 @@ public final class RecipeJson {
         FrameRate rate = root.checked(() -> FrameRate.parse(root.text("rate")));
         List<ClipRef> clips = root.list("clips", ClipJson::read);
         Sync sync = root.has("sync") ? SyncJson.read(root.object("sync")) : Sync.NONE;
-        Fields rigFields = root.object("rig");
-        String source = rigFields.text("source");
-        Rig rig = RigJson.read(rigFields);
-        rigFields.end();
+        Geometry geometry = GeometryJson.read(root.object("rig"));
         Balance balance = readBalance(root.object("balance"));
         Seams seams = readSeams(root.object("seams"));
         Level level = readLevel(root.object("level"));
         root.end();
-        return root.checked(() -> new Recipe(rate, clips, sync, rig, source, balance, seams, level));
+        return root.checked(() -> new Recipe(rate, clips, sync, geometry, balance, seams, level));
     }
 
     private static Balance readBalance(Fields fields) {
@@ -98,9 +95,7 @@ public final class RecipeJson {
             ClipJson.write(clip, clips.addObject());
         }
         SyncJson.write(recipe.sync(), root.putObject("sync"));
-        ObjectNode rig = root.putObject("rig");
-        rig.put("source", recipe.rigSource());
-        RigJson.write(recipe.rig(), rig);
+        GeometryJson.write(recipe.geometry(), root.putObject("rig"));
         ObjectNode balance = root.putObject("balance");
         recipe.balance()
                 .measure()

@@ -1,5 +1,7 @@
 package foldback.engine.document;
 
+import static foldback.engine.document.Numbers.lower;
+
 import foldback.core.recipe.Sync;
 import foldback.core.recipe.Sync.Source;
 import foldback.core.recipe.SyncDrift;
@@ -9,7 +11,6 @@ import foldback.core.run.Verdict;
 import foldback.core.sync.Belief;
 import foldback.core.sync.Clue;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import tools.jackson.databind.node.ArrayNode;
@@ -98,9 +99,5 @@ final class SyncJson {
                 .put("rival", Numbers.round(pair.rival()))
                 .put("witnesses", pair.witnesses())
                 .put("agreeing", Numbers.round(pair.agreeing()));
-    }
-
-    private static String lower(Enum<?> value) {
-        return value.name().toLowerCase(Locale.ROOT);
     }
 }

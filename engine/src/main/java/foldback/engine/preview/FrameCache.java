@@ -7,8 +7,6 @@ import foldback.core.picture.FrameHalver;
 import foldback.engine.proxy.Proxy;
 import foldback.engine.proxy.ProxyDecoders;
 import foldback.engine.take.TakeClip;
-import foldback.media.MediaException;
-import foldback.media.ffmpeg.FrameReader;
 
 /** Decoded frames by what they came from; bounded by bytes. */
 final class FrameCache implements AutoCloseable {
@@ -28,7 +26,7 @@ final class FrameCache implements AutoCloseable {
     /** A lens's frame of a clip, halved some times; not to be written to. */
     Frame frame(TakeClip clip, int number, int halvings) {
         return clip.part(frames.get(
-                new Key(clip.ref().sha256(), false, number, halvings), key -> decode(clip, number, halvings)));
+                new Key(clip.ref().sha256(), false, number, halvings), key -> clip.whole(number, halvings)));
     }
 
     /** The same from a proxy. */
@@ -47,19 +45,6 @@ final class FrameCache implements AutoCloseable {
             frames.put(key, known);
         }
         return known;
-    }
-
-    private static Frame decode(TakeClip clip, int number, int halvings) {
-        int width = clip.whole().width() >> halvings;
-        int height = clip.whole().height() >> halvings;
-        Frame frame = Frame.allocate(clip.whole().format(), clip.whole().tags(), width, height);
-        try (FrameReader reader = new FrameReader(clip.index(), clip.whole(), number, width, height, 0)) {
-            if (!reader.next(frame)) {
-                throw new MediaException(
-                        clip.file(), clip.ref().file() + " has no frame " + number + ". Copy it again from the card.");
-            }
-        }
-        return frame;
     }
 
     @Override

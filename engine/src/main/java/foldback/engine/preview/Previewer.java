@@ -128,6 +128,12 @@ public final class Previewer implements AutoCloseable {
         return new Picture(frames.frame(small.get(), number, times), true);
     }
 
+    /** One lens's picture from the original clip, for measuring. */
+    public Frame original(Take take, int lens, double seconds) {
+        TakeClip clip = take.clips().get(lens);
+        return frames.frame(clip, clip.frameAt(seconds), 0);
+    }
+
     /** The key frame of a lens at or before a take time, halved some times: coarse in time, but soon there from any clip. */
     public Picture lensNear(Take take, int lens, double seconds, int halvings) {
         TakeClip clip = take.clips().get(lens);

@@ -1,51 +1,99 @@
 package foldback.engine.rig;
 
-import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
 import foldback.core.solve.Moment;
 import foldback.core.solve.RigFinder;
-import foldback.core.solve.adjust.SolveSettings;
+import foldback.core.solve.TiePoints;
+import foldback.core.time.TimeSpan;
 import foldback.engine.take.TakeClip;
 import foldback.media.MediaException;
-import foldback.media.ffmpeg.FrameReader;
 import foldback.media.ffmpeg.MediaInfo;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 
 /** Solves a take's rig from its clips at some moments. */
 public final class TakeRig {
+    private static final double CHOOSING_SHARE = 0.12;
     private static final double READING_SHARE = 0.2;
 
     private TakeRig() {}
 
     /**
-     * Solves a rig.
+     * A solved rig.
      *
-     * @param card of the same kind of rig
-     * @param clips one for each of the card's lenses, in their order
-     * @param moments take times, at least one
-     * @throws MediaException where a clip cannot be read, shows nothing at a moment, or is not of the card's aspect
+     * @param moments take times that were looked at
+     * @param chosen why, where they were proposed; else empty
      */
-    public static RigFinder.Found solve(Rig card, List<TakeClip> clips, List<Double> moments, Run run) {
-        Rig fitting = fitted(card, clips);
-        Run reading = run.part(0, READING_SHARE);
-        List<Moment> seen = new ArrayList<>();
-        for (int m = 0; m < moments.size(); m++) {
-            List<Plane> lumas = new ArrayList<>();
-            for (int i = 0; i < clips.size(); i++) {
-                reading.step((m + (double) i / clips.size()) / moments.size());
-                lumas.add(luma(clips.get(i), moments.get(m)));
-            }
-            seen.add(new Moment(lumas, clips.get(0).whole().format().bits()));
+    public record Solved(RigFinder.Found found, List<Double> moments, String chosen) {
+        public TiePoints points() {
+            return new TiePoints(moments, found.points());
         }
-        return RigFinder.fromCard(fitting, seen, SolveSettings.defaults(), run.part(READING_SHARE, 1));
     }
 
-    /** The card for pictures of the clips' sizes. */
-    private static Rig fitted(Rig card, List<TakeClip> clips) {
+    /**
+     * Solves a rig.
+     *
+     * @param card of the same kind of rig, or of the unit
+     * @param clips one for each of the card's lenses, in their order
+     * @param frames the clips' pictures
+     * @throws MediaException where a clip cannot be read, shows nothing at a moment, or is not of the card's aspect
+     */
+    public static Solved solve(Rig card, List<TakeClip> clips, LensFrames frames, RigRequest request, Run run) {
+        Rig fitting = fitted(card, clips);
+        List<Double> moments = request.moments();
+        String chosen = "";
+        if (moments.isEmpty()) {
+            MomentChooser.Proposal proposal =
+                    MomentChooser.propose(frames, clips.size(), commonSpan(clips), run.part(0, CHOOSING_SHARE));
+            moments = proposal.moments();
+            chosen = proposal.reason();
+        }
+        List<Moment> seen = seen(clips, frames, moments, run.part(CHOOSING_SHARE, READING_SHARE));
+        RigFinder.Found found =
+                RigFinder.fromCard(fitting, seen, request.settings(), run.part(READING_SHARE, 1));
+        return new Solved(found, moments, chosen);
+    }
+
+    /** Solves again from points that are there, some of them placed by hand. */
+    public static RigFinder.Found again(Rig rig, List<TakeClip> clips, TiePoints points, RigRequest request, Run run) {
+        return RigFinder.fromPoints(fitted(rig, clips), points.points(), request.settings(), run);
+    }
+
+    /** What all lenses saw at some moments. */
+    static List<Moment> seen(List<TakeClip> clips, LensFrames frames, List<Double> moments, Run run) {
+        List<Moment> seen = new ArrayList<>();
+        for (int m = 0; m < moments.size(); m++) {
+            double moment = moments.get(m);
+            clips.forEach(clip -> checkShown(clip, moment));
+            List<Plane> lumas = IntStream.range(0, clips.size())
+                    .parallel()
+                    .mapToObj(i -> {
+                        run.check();
+                        return frames.at(i, moment, 0).y();
+                    })
+                    .toList();
+            run.step((m + 1.0) / moments.size());
+            seen.add(new Moment(lumas, clips.get(0).whole().format().bits()));
+        }
+        return seen;
+    }
+
+    private static TimeSpan commonSpan(List<TakeClip> clips) {
+        TimeSpan span =
+                clips.stream().map(TakeClip::span).reduce(TimeSpan::intersect).orElseThrow();
+        if (!(span.seconds() > 0)) {
+            throw new MediaException(
+                    clips.get(0).file(), "The clips are never all there at once. Find their offsets first.");
+        }
+        return span;
+    }
+
+    /** A card for pictures of the clips' sizes. */
+    public static Rig fitted(Rig card, List<TakeClip> clips) {
         List<RigLens> lenses = new ArrayList<>();
         for (int i = 0; i < clips.size(); i++) {
             MediaInfo.Video video = clips.get(i).video();
@@ -62,23 +110,12 @@ public final class TakeRig {
         return new Rig(card.name(), lenses);
     }
 
-    private static Plane luma(TakeClip clip, double moment) {
-        MediaInfo.Video video = clip.whole();
+    private static void checkShown(TakeClip clip, double moment) {
         if (moment < clip.span().from() || moment >= clip.span().to()) {
             throw new MediaException(
                     clip.file(),
                     clip.file().getFileName() + " shows nothing at " + moment
                             + " s. Choose a moment that all clips show.");
         }
-        Frame frame = Frame.allocate(video.format(), video.tags(), video.width(), video.height());
-        try (FrameReader reader =
-                new FrameReader(clip.index(), video, clip.frameAt(moment), video.width(), video.height(), 0)) {
-            if (!reader.next(frame)) {
-                throw new MediaException(
-                        clip.file(),
-                        clip.file().getFileName() + " ends before " + moment + " s. Choose an earlier moment.");
-            }
-        }
-        return clip.part(frame).y();
     }
 }

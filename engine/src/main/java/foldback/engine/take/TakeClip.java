@@ -9,6 +9,7 @@ import foldback.media.MediaException;
 import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
+import foldback.media.ffmpeg.OneFrame;
 import java.nio.file.Path;
 import java.util.Optional;
 
@@ -58,6 +59,17 @@ public record TakeClip(ClipRef ref, Path file, MediaInfo info, FrameIndex index)
     /** How many lie one above the other. */
     public int down() {
         return whole().height() / video().height();
+    }
+
+    /**
+     * Decodes one whole frame of the file, with all the lenses that it holds.
+     *
+     * @param number of the frame
+     * @param halvings of its size
+     * @throws MediaException where the file has no such frame
+     */
+    public Frame whole(int number, int halvings) {
+        return OneFrame.read(index, whole(), number, whole().width() >> halvings, whole().height() >> halvings);
     }
 
     /** The lens's part of a whole frame of the file, which may be of another size than the file's. */

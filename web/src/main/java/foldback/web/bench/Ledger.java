@@ -7,6 +7,8 @@ import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Seams;
 import foldback.core.recipe.Sync;
+import foldback.core.recipe.geometry.Geometry;
+import foldback.core.recipe.geometry.RigMeasure;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Evidence;
@@ -105,13 +107,38 @@ final class Ledger {
     }
 
     private static LedgerRow rig(Recipe recipe, Take take) {
+        Evidence evidence = rigEvidence(recipe.geometry(), take.clips().size());
         double hole = StitchPlan.compile(wholePictures(recipe, take)).holeFraction();
-        String reason = "Not measured on this take.";
+        String reason = evidence.reason();
+        Verdict verdict = evidence.verdict();
         if (hole > 0.0005) {
             reason += String.format(Locale.ROOT, " %.1f%% of the sphere is covered by no lens.", 100 * hole);
+            verdict = verdict == Verdict.SURE ? Verdict.CHECK : verdict;
         }
-        return LedgerRow.of(
-                "rig", "Rig", new Evidence(Verdict.CHECK, reason, recipe.rig().name()), "none", List.of());
+        String lane = take.clips().size() > 1 ? "curve" : "none";
+        return LedgerRow.of("rig", "Rig", new Evidence(verdict, reason, evidence.figure()), lane, List.of());
+    }
+
+    private static Evidence rigEvidence(Geometry geometry, int lenses) {
+        if (lenses == 1) {
+            return new Evidence(Verdict.NOT_NEEDED, "One lens needs to fit no other.", "one lens");
+        }
+        if (geometry.measure().isEmpty()) {
+            return new Evidence(
+                    Verdict.CHECK, "Not measured on this take.", geometry.rig().name());
+        }
+        RigMeasure measure = geometry.measure().get();
+        String figure = String.format(Locale.ROOT, "%.3f\u00b0 apart", Math.toDegrees(measure.restRad()));
+        if (measure.pairs().isEmpty()) {
+            return new Evidence(measure.verdict(), measure.reason(), "not solved");
+        }
+        if (!geometry.source().equals(Geometry.SOLVED)) {
+            return new Evidence(
+                    Verdict.CHECK, "Changed since it was solved: " + geometry.source() + ".", geometry.rig().name());
+        }
+        return geometry.pointsAreNewer()
+                ? new Evidence(Verdict.CHECK, "The tie points are newer than the solution: solve from them.", figure)
+                : new Evidence(measure.verdict(), measure.reason(), figure);
     }
 
     /** The stitch at a small size from full pictures: halved ones would lose a share of their rims. */

@@ -4,10 +4,9 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.picture.Frame;
 import foldback.engine.take.MediaFolders;
-import foldback.media.MediaException;
 import foldback.media.ffmpeg.FrameIndex;
-import foldback.media.ffmpeg.FrameReader;
 import foldback.media.ffmpeg.MediaInfo;
+import foldback.media.ffmpeg.OneFrame;
 import foldback.web.page.NotFoundException;
 import java.nio.file.Path;
 import org.springframework.stereotype.Component;
@@ -38,13 +37,6 @@ class ClipStills {
         double scale = Math.min(1, (double) LONGER_SIDE / Math.max(video.width(), video.height()));
         int width = Math.max(16, (int) Math.round(video.width() * scale / 2) * 2);
         int height = Math.max(16, (int) Math.round(video.height() * scale / 2) * 2);
-        Frame frame = Frame.allocate(video.format(), video.tags(), width, height);
-        try (FrameReader reader =
-                new FrameReader(index, video, index.keyBefore(index.frames() / 2), width, height, 0)) {
-            if (!reader.next(frame)) {
-                throw new MediaException(file, clip.file() + " gives no picture. Copy it again from the card.");
-            }
-        }
-        return frame;
+        return OneFrame.read(index, video, index.keyBefore(index.frames() / 2), width, height);
     }
 }

@@ -4,6 +4,7 @@ import foldback.core.recipe.Recipe;
 import foldback.engine.document.RecipeJson;
 import foldback.engine.sync.ClockStart;
 import foldback.web.Role;
+import foldback.web.job.TakeJobs;
 import foldback.web.preview.OpenTakes;
 import foldback.web.recipe.Recipes;
 import org.springframework.context.annotation.Profile;
@@ -34,19 +35,18 @@ class SyncController {
     }
 
     @PostMapping("/sync")
-    SyncJobs.Status start(@PathVariable Long takeId, @RequestParam int base, @RequestBody SyncOrder order) {
+    TakeJobs.Status start(@PathVariable Long takeId, @RequestParam int base, @RequestBody SyncOrder order) {
         return jobs.start(takeId, base, order.request());
     }
 
     @GetMapping("/sync")
-    SyncJobs.Status status(@PathVariable Long takeId) {
+    TakeJobs.Status status(@PathVariable Long takeId) {
         return jobs.status(takeId);
     }
 
     @DeleteMapping("/sync")
-    SyncJobs.Status cancel(@PathVariable Long takeId) {
-        jobs.cancel(takeId);
-        return jobs.status(takeId);
+    TakeJobs.Status cancel(@PathVariable Long takeId) {
+        return jobs.cancel(takeId);
     }
 
     /** Takes the offsets that the files themselves state. */

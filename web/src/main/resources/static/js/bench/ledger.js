@@ -6,13 +6,16 @@ import { verdictSign } from "./verdict.js";
 import { drawWaveLane, offsetOf, soundClips } from "./waves.js";
 
 const SURE_STOPS = 0.05;
+const SURE_DEGREES = 0.06;
+/** Rows whose curve is measured on its own: the line that divides good from doubtful, and its unit. */
+const CURVES = { rig: { limit: SURE_DEGREES, unit: "°" }, balance: { limit: SURE_STOPS, unit: "stops" } };
 
 /** The table under the picture: a row for each stage, its verdict, figure and lane, on one time axis. */
 export function startLedger(store) {
   const rows = document.getElementById("rows");
   const ruler = document.getElementById("ruler");
   const playhead = document.getElementById("playhead");
-  let curve = { revision: 0, points: null };
+  const curves = { rig: { key: null }, balance: { key: null } };
   let late = { revision: 0, lenses: [] };
 
   const span = () => ({ from: store.kept.from, to: store.kept.to });
@@ -33,7 +36,6 @@ export function startLedger(store) {
       }),
     );
     choose();
-    measure();
   }
 
   function choose() {
@@ -43,6 +45,7 @@ export function startLedger(store) {
     unfold();
     draw();
     listen();
+    measure();
   }
 
   /** The chosen row's finer lanes, one for each lens. */
@@ -71,12 +74,12 @@ export function startLedger(store) {
       const canvas = rows.querySelector(`[data-stage="${row.stage}"] canvas`);
       if (row.lane === "bars") {
         drawBars(canvas, row.bars, span());
-      } else if (row.lane === "curve" && curve.points) {
-        drawCurve(canvas, curve.points, span(), SURE_STOPS, "stops");
+      } else if (row.lane === "curve" && curves[row.stage].points) {
+        drawCurve(canvas, curves[row.stage].points, span(), CURVES[row.stage].limit, CURVES[row.stage].unit);
       } else if (row.lane === "wave") {
         drawSound(canvas, soundClips(store).map((clip) => clip.slot), span());
       } else if (row.lane === "curve") {
-        drawNothing(canvas, "measuring");
+        drawNothing(canvas, curves[row.stage].key ? "measuring" : "not measured");
       } else {
         drawNothing(canvas, "not measured");
       }
@@ -97,6 +100,11 @@ export function startLedger(store) {
       label: clip.slot,
       figure: `${clip.width} x ${clip.height}, ${clip.seconds.toFixed(2)} s`,
       paint: (canvas, at) => drawBars(canvas, store.kept.ledger[0].bars.filter((bar) => bar.label === clip.slot), at),
+    })),
+    rig: () => (curves.rig.lenses ?? []).map((lens) => ({
+      label: lens.slot,
+      figure: lens.points.length ? `${Math.max(...lens.points.map((point) => point[1])).toFixed(3)}° at most` : "shares nothing",
+      paint: (canvas, at) => lens.points.length ? drawCurve(canvas, lens.points, at, SURE_DEGREES, "°") : drawNothing(canvas, "nothing to compare"),
     })),
     sync: () => soundClips(store).map((clip) => ({
       label: clip.slot,
@@ -131,16 +139,29 @@ export function startLedger(store) {
     }
   }
 
+  /** What a curve depends on: it is measured anew where that changed, not at every revision. */
+  const depends = {
+    rig: ({ rig, clips }) => JSON.stringify([rig.lenses, clips]),
+    balance: ({ rig, clips, balance, seams }) => JSON.stringify([rig.lenses, clips, balance, seams.meeting_m]),
+  };
+
   async function measure() {
-    const { revision } = store.kept;
-    try {
-      const answer = await askJson(`${store.path}/revisions/${revision}/lanes/balance`);
-      if (revision === store.kept.revision) {
-        curve = { revision, points: answer.points };
-        draw();
+    for (const stage of Object.keys(curves)) {
+      const wanted = store.kept.ledger.some((row) => row.stage === stage && row.lane === "curve");
+      const key = depends[stage](store.kept.recipe);
+      // Geometry over time takes long to measure: only for those who look at it.
+      if (!wanted || curves[stage].key === key || (stage === "rig" && store.stage !== "rig")) {
+        continue;
       }
-    } catch {
-      // The lane stays as it is; the failure shows where the take itself is asked for.
+      curves[stage] = { key };
+      askJson(`${store.path}/revisions/${store.kept.revision}/lanes/${stage}`)
+        .then((answer) => {
+          if (curves[stage].key === key) {
+            curves[stage] = { key, ...answer };
+            choose();
+          }
+        })
+        .catch(() => (curves[stage] = { key: null }));
     }
   }
 

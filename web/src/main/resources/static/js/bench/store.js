@@ -3,7 +3,7 @@ import { toast } from "../page/toast.js";
 
 /**
  * The state of the bench, in one place: what the server keeps (`kept`), what is being changed (`draft`, sections of the
- * recipe), the moment, and the chosen stage. Events: "kept", "draft", "time", "stage".
+ * recipe), the moment, and the chosen stage. Events: "kept", "draft", "time", "stage", "pair".
  */
 export class Store extends EventTarget {
   constructor(takeId) {
@@ -27,6 +27,9 @@ export class Store extends EventTarget {
 
   accept(kept) {
     const before = this.kept;
+    if (before && JSON.stringify(before.recipe.rig.lenses) !== JSON.stringify(kept.recipe.rig.lenses)) {
+      this.rigBefore = before.recipe.rig;
+    }
     this.kept = kept;
     this.draft = {};
     this.range = this.rangeIn(before, kept);
@@ -51,6 +54,12 @@ export class Store extends EventTarget {
 
   lastTime() {
     return this.kept.to - 1 / this.kept.rate;
+  }
+
+  /** Asks the panes to show two lenses side by side, and a place of theirs if one is given. */
+  lookAtPair(first, second, direction = null) {
+    this.pair = { first, second, direction };
+    this.dispatchEvent(new Event("pair"));
   }
 
   setTime(seconds) {
@@ -102,13 +111,14 @@ export class Store extends EventTarget {
     }
   }
 
-  /** The sections that take back what the chosen stage does. */
+  /** The sections that take back what the chosen stage does; of the rig, what its last change did. */
   without() {
     const slots = this.kept.recipe.clips.map((clip) => clip.slot);
     return {
       sync: { offsets: Object.fromEntries(slots.map((slot) => [slot, 0])) },
       balance: { balance: { lenses: [] } },
       seams: { seams: { way: "feather", feather_deg: 0 } },
+      rig: this.rigBefore ? { rig: this.rigBefore } : {},
       level: { level: { yaw_deg: 0, pitch_deg: 0, roll_deg: 0 } },
     }[this.stage] ?? {};
   }

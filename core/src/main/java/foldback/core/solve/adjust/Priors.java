@@ -37,6 +37,11 @@ final class Priors {
         return own[number] > 0;
     }
 
+    /** How well a number of one lens is known before; 0 where held. */
+    double sigma(int number) {
+        return Math.hypot(common[number], own[number]);
+    }
+
     /** The numbers that are free, of all lenses. */
     int[] free() {
         return IntStream.range(0, lenses * RigState.EACH)

@@ -25,4 +25,14 @@ public record SolveSettings(
     public static SolveSettings defaults() {
         return new SolveSettings(Math.toRadians(6), 0.03, 0.01, 0.006, 0.04, 0.004, 0.0015);
     }
+
+    /** For the card of this very unit, of which only a knock, warmth and play are to be found. */
+    public static SolveSettings refining() {
+        return new SolveSettings(Math.toRadians(0.4), 0.001, 0.001, 0.0006, 0.0015, 0.0005, 0.0003);
+    }
+
+    /** The same with what lenses are like held as the card says, so that only where they point is found. */
+    public SolveSettings turnsOnly() {
+        return new SolveSettings(turn, 0, 0, 0, 0, 0, pupil);
+    }
 }

@@ -1,6 +1,11 @@
 package foldback.core.solve.adjust;
 
 import java.util.Arrays;
+import java.util.Collections;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.IntStream;
 import org.ejml.data.DMatrixRMaj;
 import org.ejml.dense.row.factory.LinearSolverFactory_DDRM;
 import org.ejml.interfaces.linsol.LinearSolverDense;
@@ -8,35 +13,110 @@ import org.ejml.interfaces.linsol.LinearSolverDense;
 /**
  * How well points decide a rig, from the inverse of the last normal equations.
  *
- * @param sigmas standard deviations of each lens's numbers in the order of {@link RigState}: turns in radians, pupil in metres,
- *     focal length and centre in pixels, distortion; 0 where held, infinite where nothing decides
+ * @param lenses of each one
  * @param mismatchRad by how much two lenses are expected to disagree on far things where the points are, root mean square,
  *     radians; the points' own noise is not in it
  */
-public record Uncertainty(double[][] sigmas, double mismatchRad) {
+public record Uncertainty(List<OfLens> lenses, double mismatchRad) {
+    /** What the points leave nearly as wide as it was known before is not decided by them. */
+    private static final double UNDECIDED = 0.8;
+
+    /**
+     * Standard deviations of one lens's numbers; infinite where nothing decides, 0 where held.
+     *
+     * @param turn of where it points against the mean of all lenses, radians
+     * @param focal of its focal length, pixels
+     * @param centre of the lens's centre, the worse of across and down, pixels
+     * @param undecided of its focal length, centre and distortion those that the points say nothing of
+     */
+    public record OfLens(double turn, double focal, double centre, Set<Part> undecided) {}
+
+    /** What a lens is like. */
+    public enum Part {
+        FOCAL("focal length"),
+        CENTRE("centre"),
+        DISTORTION("distortion");
+
+        private final String word;
+
+        Part(String word) {
+            this.word = word;
+        }
+
+        public String word() {
+            return word;
+        }
+    }
 
     static Uncertainty of(Adjuster.Adjusted adjusted, Priors priors) {
         RigState state = adjusted.state();
         int size = state.count * RigState.EACH;
         int[] free = priors.free();
-        double[][] sigmas = new double[state.count][RigState.EACH];
         DMatrixRMaj a = priors.freePart(adjusted.hessian());
         LinearSolverDense<DMatrixRMaj> solver = LinearSolverFactory_DDRM.symmPosDef(free.length);
-        DMatrixRMaj inverse = new DMatrixRMaj(free.length, free.length);
         if (!solver.setA(a)) {
-            for (int i : free) {
-                sigmas[i / RigState.EACH][i % RigState.EACH] = Double.POSITIVE_INFINITY;
-            }
-            return new Uncertainty(sigmas, Double.POSITIVE_INFINITY);
+            double none = Double.POSITIVE_INFINITY;
+            OfLens open = new OfLens(none, none, none, EnumSet.allOf(Part.class));
+            return new Uncertainty(Collections.nCopies(state.count, open), none);
         }
+        DMatrixRMaj inverse = new DMatrixRMaj(free.length, free.length);
         solver.invert(inverse);
         int[] place = new int[size];
         Arrays.fill(place, -1);
         for (int i = 0; i < free.length; i++) {
             place[free[i]] = i;
-            sigmas[free[i] / RigState.EACH][free[i] % RigState.EACH] = Math.sqrt(inverse.get(i, i));
         }
-        return new Uncertainty(sigmas, mismatch(adjusted, inverse, place));
+        List<OfLens> lenses = IntStream.range(0, state.count)
+                .mapToObj(lens -> of(lens, state, priors, inverse, place))
+                .toList();
+        return new Uncertainty(lenses, mismatch(adjusted, inverse, place));
+    }
+
+    private static OfLens of(int lens, RigState state, Priors priors, DMatrixRMaj inverse, int[] place) {
+        double[] sigma = new double[RigState.EACH];
+        for (int k = 0; k < sigma.length; k++) {
+            int at = place[lens * RigState.EACH + k];
+            sigma[k] = at < 0 ? 0 : Math.sqrt(inverse.get(at, at));
+        }
+        int focal = RigState.LENS + LensValues.FOCAL;
+        int cx = RigState.LENS + LensValues.CX;
+        int cy = RigState.LENS + LensValues.CY;
+        int distortion = RigState.LENS + LensValues.DISTORTION;
+        Set<Part> undecided = EnumSet.noneOf(Part.class);
+        if (sigma[focal] > UNDECIDED * priors.sigma(focal)) {
+            undecided.add(Part.FOCAL);
+        }
+        if (Math.max(sigma[cx], sigma[cy]) > UNDECIDED * priors.sigma(cx)) {
+            undecided.add(Part.CENTRE);
+        }
+        if (sigma[distortion] > UNDECIDED * priors.sigma(distortion)) {
+            undecided.add(Part.DISTORTION);
+        }
+        double turn = turn(lens, state, inverse, place);
+        return new OfLens(turn, sigma[focal], Math.max(sigma[cx], sigma[cy]), undecided);
+    }
+
+    /** Of a lens's turn in the rig's frame less the mean of all, the root of the mean of its three variances. */
+    private static double turn(int lens, RigState state, DMatrixRMaj inverse, int[] place) {
+        double trace = 0;
+        for (int axis = 0; axis < 3; axis++) {
+            double[] row = new double[inverse.numRows];
+            for (int i = 0; i < state.count; i++) {
+                // Turns are in the lens's own frame; lensFromRig's rows are its axes in the rig's.
+                for (int k = 0; k < 3; k++) {
+                    int at = place[i * RigState.EACH + RigState.TURN + k];
+                    if (at >= 0) {
+                        row[at] = ((i == lens ? 1 : 0) - 1.0 / state.count) * state.lensFromRig[i][3 * k + axis];
+                    }
+                }
+            }
+            for (int i = 0; i < row.length; i++) {
+                for (int j = 0; j < row.length && row[i] != 0; j++) {
+                    trace += row[i] * row[j] * inverse.get(i, j);
+                }
+            }
+        }
+        return Math.sqrt(trace / 3);
     }
 
     /** What is left of the four coordinates' covariance once the point may move across its direction. */

@@ -82,6 +82,27 @@ final class PatchMatcher {
         return fine == null ? null : new double[] {x1, y1, fine[0], fine[1], fine[2]};
     }
 
+    /**
+     * Moves a place of the second lens to where it sees what the first one sees in a direction.
+     *
+     * @param there in the rig's frame
+     * @param x in the second picture, within a step or two
+     * @param y in the second picture, within a step or two
+     * @return x and y in the second picture, and how exactly, in its pixels; null where nothing holds it
+     */
+    double[] snap(Direction there, double x, double y) {
+        setFrame(there.x(), there.y(), there.z());
+        in(firstFromRig, 0, 0);
+        if (small.look(first.lens(), one, turned) < patch * patch) {
+            return null;
+        }
+        Direction near = second.rigFromLens().apply(second.lens().unproject(x, y));
+        double ahead = near.x() * frame[6] + near.y() * frame[7] + near.z() * frame[8];
+        double u = (near.x() * frame[0] + near.y() * frame[1] + near.z() * frame[2]) / ahead / spacing;
+        double v = (near.x() * frame[3] + near.y() * frame[4] + near.z() * frame[5]) / ahead / spacing;
+        return ahead > 0 ? refine(u, v) : null;
+    }
+
     /** Across towards where near things move, down, and towards the direction; gives the baseline seen across it, metres. */
     private double setFrame(double dx, double dy, double dz) {
         double bx = first.pupil().x() - second.pupil().x();

@@ -11,7 +11,8 @@ import java.util.List;
  */
 final class SiteFinder {
     private static final int REACH = 4;
-    private static final double LEAST_CHANGE = 6;
+    /** Less is noise: squared codes a pixel. */
+    static final double LEAST_CHANGE = 6;
     private static final double FREE_STEPS = 8;
 
     private SiteFinder() {}
@@ -75,7 +76,7 @@ final class SiteFinder {
     }
 
     /** The smaller eigenvalue of the mean structure tensor around a place: squared codes a pixel. */
-    private static double change(Picture picture, double x, double y, int level) {
+    static double change(Picture picture, double x, double y, int level) {
         double step = 1 << level;
         double xx = 0;
         double xy = 0;

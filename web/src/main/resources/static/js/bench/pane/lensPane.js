@@ -1,6 +1,26 @@
 import { element } from "../../page/parts.js";
+import { tiePoints } from "../points.js";
 import { latest } from "./latest.js";
 import { Surface } from "./surface.js";
+
+const LONGER = 20;
+const HEAD = 4;
+
+/** From a place of the picture towards another one. */
+function arrow(g, o, from, to) {
+  const [x, y] = from.map((value, k) => [o.x, o.y][k] + value * o.scale);
+  const dx = (to[0] - from[0]) * LONGER * o.scale;
+  const dy = (to[1] - from[1]) * LONGER * o.scale;
+  const length = Math.hypot(dx, dy);
+  g.moveTo(x, y);
+  g.lineTo(x + dx, y + dy);
+  if (length > 2) {
+    const [ux, uy] = [(dx / length) * HEAD, (dy / length) * HEAD];
+    g.moveTo(x + dx - ux - uy, y + dy - uy + ux);
+    g.lineTo(x + dx, y + dy);
+    g.lineTo(x + dx - ux + uy, y + dy - uy - ux);
+  }
+}
 
 /** One lens's picture as recorded, with its image circle and axis. */
 export class LensPane {
@@ -9,7 +29,10 @@ export class LensPane {
     this.pane = pane;
     this.host = host;
     this.surface = new Surface(host);
-    this.surface.overlay = (g, o) => this.drawCircle(g, o);
+    this.surface.overlay = (g, o) => {
+      this.drawCircle(g, o);
+      this.drawArrows(g, o);
+    };
     this.surface.onZoom = () => this.refresh();
     this.surface.onDraw = (percent) => pane.says(`${this.clip().width} x ${this.clip().height} at ${percent}%`);
     this.pictures = latest((signal) => this.fetch(signal), (failure) => pane.note(failure.message));
@@ -26,6 +49,21 @@ export class LensPane {
     pane.options.slot = chosen;
     this.surface.size = { width: this.clip().width, height: this.clip().height };
     pane.tools.append(choice);
+    pane.tool("Arrows", "From each tie point to where the other lens would have it, twenty times as long", () => pane.options.arrows, () => {
+      pane.options.arrows = !pane.options.arrows;
+      this.loadPoints();
+    });
+    this.loadPoints();
+  }
+
+  async loadPoints() {
+    const { revision } = this.store.kept;
+    if (this.pane.options.arrows && this.pointsOf !== revision) {
+      const answer = await tiePoints(this.store).catch(() => null);
+      this.points = answer?.points ?? [];
+      this.pointsOf = revision;
+    }
+    this.surface.draw();
   }
 
   refresh() {
@@ -33,7 +71,7 @@ export class LensPane {
     if (this.store.film) {
       return;
     }
-    this.surface.draw();
+    this.loadPoints();
     this.pictures.ask();
   }
 
@@ -73,6 +111,25 @@ export class LensPane {
     };
     draw("rgba(0,0,0,.7)", 3);
     draw("#fff", 1.3);
+  }
+
+  drawArrows(g, o) {
+    if (!this.pane.options.arrows || !this.points) {
+      return;
+    }
+    const number = this.store.kept.recipe.rig.lenses.findIndex((lens) => lens.slot === this.pane.options.slot);
+    for (const [style, width] of [["rgba(0,0,0,.7)", 3], ["#fff", 1.3]]) {
+      g.strokeStyle = style;
+      g.lineWidth = width;
+      g.beginPath();
+      for (const point of this.points) {
+        const which = point.lenses.indexOf(number);
+        if (which >= 0 && point.rest >= 0) {
+          arrow(g, o, point.places[which], point.expected[which]);
+        }
+      }
+      g.stroke();
+    }
   }
 
   fit() {

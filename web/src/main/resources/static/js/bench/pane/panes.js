@@ -3,17 +3,18 @@ import { clock } from "../format.js";
 import { ContactPane } from "./contactPane.js";
 import { LensPane } from "./lensPane.js";
 import { LookPane } from "./lookPane.js";
+import { PairPane } from "./pairPane.js";
 import { SpherePane } from "./spherePane.js";
 import { WavesPane } from "./wavesPane.js";
 
-const KINDS = { sphere: SpherePane, look: LookPane, contact: ContactPane, lens: LensPane, waves: WavesPane };
+const KINDS = { sphere: SpherePane, look: LookPane, contact: ContactPane, lens: LensPane, waves: WavesPane, pair: PairPane };
 
 /** What a stage's decision needs to be seen; other stages keep what was chosen. */
-const STAGE_VIEWS = { sync: ["contact", "waves"] };
+const STAGE_VIEWS = { sync: ["contact", "waves"], rig: ["sphere", "pair"] };
 const MOST = 3;
 const NEXT = ["", "Two panes", "Three panes", "One pane"];
 
-const HOLDS = ["sphere", "look", "contact", "lens"];
+const HOLDS = ["sphere", "look", "contact", "lens", "pair"];
 
 /** A pane's frame: which view it shows, its tools and what it says. */
 class Pane {
@@ -70,7 +71,8 @@ class Pane {
     }
   }
 
-  tool(name, title, pressed, press) {
+  /** A button for this view, in the pane's head unless another place is given. */
+  tool(name, title, pressed, press, into = this.tools) {
     const button = element("button", { type: "button", title, "data-tool": name.toLowerCase() }, name);
     const show = () => button.setAttribute("aria-pressed", String(Boolean(pressed())));
     button.addEventListener("click", () => {
@@ -78,7 +80,7 @@ class Pane {
       show();
     });
     show();
-    this.tools.append(button);
+    into.append(button);
   }
 
   close() {

@@ -2,6 +2,7 @@ import { askJson } from "../../page/api.js";
 import { element, part } from "../../page/parts.js";
 import { toast } from "../../page/toast.js";
 import { numberField } from "../numberField.js";
+import { rigSolve } from "./rigSolve.js";
 
 const TURNS = [
   { key: "yaw_deg", label: "Yaw", unit: "°", step: 0.05, decimals: 3, most: 360 },
@@ -50,6 +51,7 @@ let chosen = null;
 export function rigSheet(root, store) {
   const rig = () => store.section("rig");
   chosen = rig().lenses.some((lens) => lens.slot === chosen) ? chosen : rig().lenses[0].slot;
+  rigSolve(root, store);
   cards(root, store);
   for (const lens of rig().lenses) {
     const button = element("button", { type: "button", class: "btn", "aria-pressed": String(lens.slot === chosen) }, `Lens ${lens.slot}`);
@@ -102,7 +104,8 @@ async function cards(root, store) {
     select.value = String(Math.max(0, now));
     part(root, "use").addEventListener("click", () => {
       const card = all[Number(select.value)];
-      store.keep(`Use rig card ${card.name}`, { rig: { name: card.name, source: `rig card ${card.name}`, lenses: card.lenses } });
+      const { points } = store.kept.recipe.rig;
+      store.keep(`Use rig card ${card.name}`, { rig: { name: card.name, source: `rig card ${card.name}`, lenses: card.lenses, ...(points && { points }) } });
     });
   } catch (failure) {
     toast(failure.message);

@@ -1,13 +1,13 @@
-import { ask, askJson } from "../../page/api.js";
+import { ask } from "../../page/api.js";
 import { element, part } from "../../page/parts.js";
 import { toast } from "../../page/toast.js";
 import { numberField } from "../numberField.js";
 import { plain } from "../format.js";
 import { offsetList, seconds } from "../moment.js";
 import { soundClips } from "../waves.js";
+import { backgroundJob } from "./job.js";
 import { fillPairs } from "./pairs.js";
 
-const LOOK_EVERY_MS = 300;
 const MOST_HEARD = 20;
 
 /** All lenses of one file move together. */
@@ -189,34 +189,9 @@ function pasteList(store) {
   list.select();
 }
 
-/** The main action: measuring goes on in the background and is recorded even if the page is closed. */
 function startFinding(root, store) {
   const find = part(root, "find");
-  const cancel = part(root, "cancel");
-  const meter = part(root, "meter");
-  const path = `${store.path}/sync`;
-  const show = (status) => {
-    find.disabled = status.working;
-    find.textContent = status.working ? `Comparing, ${Math.floor(100 * status.share)}%` : "Find offsets";
-    cancel.hidden = !status.working;
-    meter.hidden = !status.working;
-    meter.firstElementChild.style.width = `${100 * status.share}%`;
-  };
-  const follow = async (first) => {
-    let status = first;
-    while (status.working && root.isConnected) {
-      show(status);
-      await new Promise((resolve) => setTimeout(resolve, LOOK_EVERY_MS));
-      status = await askJson(path);
-    }
-    show(status);
-    if (status.message) {
-      toast(status.message);
-    } else if (first.working && root.isConnected) {
-      await store.load();
-    }
-  };
-  const run = (request) => request.then(follow).catch((failure) => toast(failure.message));
+  const start = backgroundJob(root, store, `${store.path}/sync`, { button: find, idle: "Find offsets", busy: "Comparing" });
   const use = part(root, "use");
   const around = part(root, "around");
   use.value = store.syncUse ?? "";
@@ -229,7 +204,5 @@ function startFinding(root, store) {
     to: around.value ? store.time + Number(around.value) : null,
     locked: store.kept.recipe.sync.locked ?? [],
   });
-  find.addEventListener("click", () => run(askJson(`${path}?base=${store.kept.revision}`, { body: order() })));
-  cancel.addEventListener("click", () => ask(path, { method: "DELETE" }).catch((failure) => toast(failure.message)));
-  askJson(path).then((status) => status.working && follow(status)).catch(() => {});
+  find.addEventListener("click", () => start(order()));
 }

@@ -1,0 +1,105 @@
+package foldback.engine.document;
+
+import static foldback.engine.document.Numbers.degrees;
+import static foldback.engine.document.Numbers.lower;
+import static foldback.engine.document.Numbers.round;
+
+import foldback.core.recipe.geometry.Geometry;
+import foldback.core.recipe.geometry.LensDoubt;
+import foldback.core.recipe.geometry.RigMeasure;
+import foldback.core.recipe.geometry.RigPair;
+import foldback.core.rig.Rig;
+import foldback.core.run.Verdict;
+import java.util.List;
+import java.util.Optional;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** A take's geometry as JSON: a rig with where it comes from. */
+final class GeometryJson {
+    private GeometryJson() {}
+
+    static Geometry read(Fields fields) {
+        String source = fields.text("source");
+        Rig rig = RigJson.read(fields);
+        Optional<RigMeasure> measure =
+                fields.has("measure") ? Optional.of(measure(fields.object("measure"))) : Optional.empty();
+        Optional<String> points = fields.optionalText("points");
+        fields.end();
+        return new Geometry(rig, source, measure, points);
+    }
+
+    private static RigMeasure measure(Fields m) {
+        RigMeasure measure = new RigMeasure(
+                m.whole("algorithm", 1, 1000),
+                m.oneOf(Verdict.class, "verdict"),
+                m.text("reason"),
+                Math.toRadians(m.number("rest_deg")),
+                m.numbers("moments_s"),
+                m.has("meeting_m") ? m.number("meeting_m", 0.2, 1e6) : Double.POSITIVE_INFINITY,
+                m.text("points"),
+                m.list("pairs", GeometryJson::pair),
+                m.list("lenses", GeometryJson::doubt));
+        m.end();
+        return measure;
+    }
+
+    private static RigPair pair(Fields p) {
+        return new RigPair(
+                p.text("first"),
+                p.text("second"),
+                p.whole("points", 0, Integer.MAX_VALUE),
+                Math.toRadians(p.number("rms_deg")),
+                Math.toRadians(p.number("p95_deg")),
+                p.number("covered", 0, 1));
+    }
+
+    private static LensDoubt doubt(Fields d) {
+        return new LensDoubt(
+                d.text("slot"),
+                Math.toRadians(d.number("turn_deg")),
+                d.number("focal_share"),
+                d.number("centre_px"),
+                d.texts("undecided"));
+    }
+
+    static void write(Geometry geometry, ObjectNode node) {
+        node.put("source", geometry.source());
+        RigJson.write(geometry.rig(), node);
+        geometry.measure().ifPresent(measure -> write(measure, node.putObject("measure")));
+        geometry.points().ifPresent(points -> node.put("points", points));
+    }
+
+    private static void write(RigMeasure measure, ObjectNode node) {
+        node.put("algorithm", measure.algorithm())
+                .put("verdict", lower(measure.verdict()))
+                .put("reason", measure.reason())
+                .put("rest_deg", degrees(measure.restRad()));
+        ArrayNode moments = node.putArray("moments_s");
+        measure.moments().forEach(moments::add);
+        if (Double.isFinite(measure.meetingMetres())) {
+            node.put("meeting_m", round(measure.meetingMetres()));
+        }
+        node.put("points", measure.points());
+        ArrayNode pairs = node.putArray("pairs");
+        for (RigPair pair : measure.pairs()) {
+            pairs.addObject()
+                    .put("first", pair.first())
+                    .put("second", pair.second())
+                    .put("points", pair.points())
+                    .put("rms_deg", degrees(pair.rmsRad()))
+                    .put("p95_deg", degrees(pair.mostRad()))
+                    .put("covered", round(pair.covered()));
+        }
+        ArrayNode lenses = node.putArray("lenses");
+        for (LensDoubt lens : measure.lenses()) {
+            ArrayNode undecided = lenses.addObject()
+                    .put("slot", lens.slot())
+                    .put("turn_deg", degrees(lens.turnRad()))
+                    .put("focal_share", round(lens.focalShare()))
+                    .put("centre_px", round(lens.centrePx()))
+                    .putArray("undecided");
+            lens.undecided().forEach(undecided::add);
+        }
+    }
+}

@@ -1,0 +1,141 @@
+package foldback.engine.rig;
+
+import foldback.core.picture.Frame;
+import foldback.core.picture.Plane;
+import foldback.core.run.Run;
+import foldback.core.time.TimeSpan;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.IntStream;
+
+/**
+ * Proposes the moments of a take at which a rig is best solved: where all lenses are as sharp as they ever are, and none has
+ * something before it that is not there at other times, such as a hand.
+ */
+public final class MomentChooser {
+    private static final int LOOKED_AT = 9;
+    private static final int CHOSEN = 2;
+    private static final int HALVINGS = 2;
+    private static final int CELLS = 12;
+    /** A cell whose brightness is off by so many code values of 8 bits shows something else than at other times. */
+    private static final double OTHER = 22;
+
+    private MomentChooser() {}
+
+    /**
+     * A proposal.
+     *
+     * @param moments take times, in order
+     * @param reason for people
+     */
+    public record Proposal(List<Double> moments, String reason) {}
+
+    /**
+     * What one lens shows at one moment.
+     *
+     * @param cells mean brightness of its parts, code values of 8 bits
+     */
+    private record Glance(double sharpness, double[] cells) {}
+
+    /** @param span in which all lenses have frames */
+    public static Proposal propose(LensFrames frames, int lenses, TimeSpan span, Run run) {
+        double[] times = new double[LOOKED_AT];
+        for (int m = 0; m < times.length; m++) {
+            times[m] = span.from() + span.seconds() * (m + 0.5) / times.length;
+        }
+        Glance[][] glances = new Glance[lenses][times.length];
+        AtomicInteger done = new AtomicInteger();
+        IntStream.range(0, lenses * times.length).parallel().forEach(n -> {
+            run.check();
+            Frame frame = frames.near(n % lenses, times[n / lenses], HALVINGS);
+            glances[n % lenses][n / lenses] = glance(frame.y(), frame.format().bits());
+            run.step((double) done.incrementAndGet() / (lenses * times.length));
+        });
+        double[] sharp = new double[times.length];
+        double[] open = new double[times.length];
+        for (int m = 0; m < times.length; m++) {
+            sharp[m] = Double.POSITIVE_INFINITY;
+            open[m] = 1;
+            for (Glance[] lens : glances) {
+                double usual = median(Arrays.stream(lens).mapToDouble(Glance::sharpness).toArray());
+                sharp[m] = Math.min(sharp[m], lens[m].sharpness / Math.max(1e-6, usual));
+                open[m] = Math.min(open[m], 1 - covered(lens, m));
+            }
+        }
+        return chosen(times, sharp, open);
+    }
+
+    private static Proposal chosen(double[] times, double[] sharp, double[] open) {
+        List<Integer> best = new ArrayList<>(IntStream.range(0, times.length)
+                .boxed()
+                .sorted(Comparator.comparingDouble(m -> -Math.min(1, sharp[m]) * open[m] * open[m]))
+                .toList());
+        List<Integer> chosen = new ArrayList<>(List.of(best.get(0)));
+        for (int m : best) {
+            // Two moments that lie apart show different things in the overlaps.
+            if (chosen.size() < CHOSEN && Math.abs(m - chosen.get(0)) >= times.length / 3) {
+                chosen.add(m);
+            }
+        }
+        List<Double> moments =
+                chosen.stream().sorted().map(m -> Math.round(times[m] * 1000) / 1000.0).toList();
+        double leastSharp = chosen.stream().mapToDouble(m -> sharp[m]).min().orElseThrow();
+        double leastOpen = chosen.stream().mapToDouble(m -> open[m]).min().orElseThrow();
+        String reason = leastOpen < 0.9
+                ? String.format(
+                        Locale.ROOT,
+                        "Something stands before a lens at all times; there the least, %.0f%% of its picture.",
+                        100 * (1 - leastOpen))
+                : leastSharp < 0.7
+                        ? "No moment is sharp in all lenses at once; these are the sharpest."
+                        : "All lenses are sharp there, and nothing stands before one of them.";
+        return new Proposal(moments, reason);
+    }
+
+    /** The share of a lens's picture that shows something else than at most other times. */
+    private static double covered(Glance[] lens, int moment) {
+        int other = 0;
+        for (int c = 0; c < CELLS * CELLS; c++) {
+            int cell = c;
+            double usual =
+                    median(Arrays.stream(lens).mapToDouble(g -> g.cells[cell]).toArray());
+            other += Math.abs(lens[moment].cells[c] - usual) > OTHER ? 1 : 0;
+        }
+        return (double) other / (CELLS * CELLS);
+    }
+
+    /** Sharpness is the mean step between neighbours but one, which noise and its filters tell little of. */
+    private static Glance glance(Plane luma, int bits) {
+        double scale = 1.0 / (1 << (bits - 8));
+        double[] sums = new double[CELLS * CELLS];
+        int[] counts = new int[sums.length];
+        double steps = 0;
+        long count = 0;
+        for (int y = 0; y < luma.height() - 2; y += 2) {
+            for (int x = 0; x < luma.width() - 2; x += 2) {
+                int here = luma.get(x, y);
+                int cell = y * CELLS / luma.height() * CELLS + x * CELLS / luma.width();
+                sums[cell] += here * scale;
+                counts[cell]++;
+                double across = (luma.get(x + 2, y) - here) * scale;
+                double down = (luma.get(x, y + 2) - here) * scale;
+                steps += across * across + down * down;
+                count++;
+            }
+        }
+        for (int c = 0; c < sums.length; c++) {
+            sums[c] /= Math.max(1, counts[c]);
+        }
+        return new Glance(Math.sqrt(steps / Math.max(1, count)), sums);
+    }
+
+    private static double median(double[] values) {
+        double[] sorted = values.clone();
+        Arrays.sort(sorted);
+        return sorted[sorted.length / 2];
+    }
+}

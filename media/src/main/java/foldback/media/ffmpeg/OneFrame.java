@@ -1,0 +1,28 @@
+package foldback.media.ffmpeg;
+
+import foldback.core.picture.Frame;
+import foldback.media.MediaException;
+
+/** Single frames of a file. */
+public final class OneFrame {
+    private OneFrame() {}
+
+    /**
+     * Decodes one frame.
+     *
+     * @param number by index
+     * @param width of the frame to deliver; the video's own, or smaller for previews
+     * @throws MediaException where the file has no such frame or cannot be decoded
+     */
+    public static Frame read(FrameIndex index, MediaInfo.Video video, int number, int width, int height) {
+        Frame frame = Frame.allocate(video.format(), video.tags(), width, height);
+        try (FrameReader reader = new FrameReader(index, video, number, width, height, 0)) {
+            if (!reader.next(frame)) {
+                throw new MediaException(
+                        index.file(),
+                        MediaProbe.name(index.file()) + " has no frame " + number + ". Copy it again from the card.");
+            }
+        }
+        return frame;
+    }
+}

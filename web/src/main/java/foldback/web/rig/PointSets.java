@@ -1,0 +1,56 @@
+package foldback.web.rig;
+
+import foldback.core.recipe.Recipe;
+import foldback.core.rig.RigLens;
+import foldback.core.solve.TiePoints;
+import foldback.engine.document.PointsJson;
+import foldback.media.ContentHash;
+import foldback.web.page.NotFoundException;
+import java.time.Clock;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The tie points of takes. */
+@Service
+public class PointSets {
+    private static final TiePoints NONE = new TiePoints(List.of(), List.of());
+    private final PointSetRepository sets;
+    private final Clock clock;
+
+    PointSets(PointSetRepository sets, Clock clock) {
+        this.sets = sets;
+        this.clock = clock;
+    }
+
+    /** Keeps points, and gives the hash by which a recipe names them. */
+    @Transactional
+    public String keep(TiePoints points, List<String> slots) {
+        String document = PointsJson.write(points, slots);
+        String hash = ContentHash.ofText(document);
+        if (!sets.existsBySha256(hash)) {
+            sets.save(new PointSet(hash, document, clock.instant()));
+        }
+        return hash;
+    }
+
+    /** The points that a recipe names; none where it names none. */
+    @Transactional(readOnly = true)
+    public TiePoints of(Recipe recipe) {
+        return recipe.geometry()
+                .points()
+                .map(hash -> PointsJson.read(document(hash), slots(recipe)))
+                .orElse(NONE);
+    }
+
+    @Transactional(readOnly = true)
+    public String document(String hash) {
+        return sets.findBySha256(hash)
+                .orElseThrow(() -> new NotFoundException("tie points"))
+                .points();
+    }
+
+    static List<String> slots(Recipe recipe) {
+        return recipe.rig().lenses().stream().map(RigLens::slot).toList();
+    }
+}

@@ -1,0 +1,2 @@
+/** Solving rigs, and their tie points. */
+package foldback.web.rig;

@@ -1,0 +1,41 @@
+import { ask, askJson } from "../../page/api.js";
+import { part } from "../../page/parts.js";
+import { toast } from "../../page/toast.js";
+
+const LOOK_EVERY_MS = 300;
+
+/**
+ * A main action that goes on in the background and is recorded even if the page is closed: its button says how far it is.
+ * @param {string} path where it is started, asked after and cancelled
+ * @param {{button: HTMLElement, idle: string, busy: string}} shown
+ * @returns {(order: object) => Promise<void>} starts it
+ */
+export function backgroundJob(root, store, path, { button, idle, busy }) {
+  const cancel = part(root, "cancel");
+  const meter = part(root, "meter");
+  const show = (status) => {
+    button.disabled = status.working;
+    button.textContent = status.working ? `${busy}, ${Math.floor(100 * status.share)}%` : idle;
+    cancel.hidden = !status.working;
+    meter.hidden = !status.working;
+    meter.firstElementChild.style.width = `${100 * status.share}%`;
+  };
+  const follow = async (first) => {
+    let status = first;
+    while (status.working && root.isConnected && button.isConnected) {
+      show(status);
+      await new Promise((resolve) => setTimeout(resolve, LOOK_EVERY_MS));
+      status = await askJson(path);
+    }
+    show(status);
+    if (status.message) {
+      toast(status.message);
+    } else if (first.working && button.isConnected) {
+      await store.load();
+    }
+  };
+  const told = (request) => request.then(follow).catch((failure) => toast(failure.message));
+  cancel.addEventListener("click", () => ask(path, { method: "DELETE" }).catch((failure) => toast(failure.message)));
+  askJson(path).then((status) => status.working && follow(status)).catch(() => {});
+  return (order) => told(askJson(`${path}?base=${store.kept.revision}`, { body: order }));
+}
