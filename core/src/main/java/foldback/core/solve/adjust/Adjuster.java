@@ -19,13 +19,17 @@ import org.ejml.interfaces.linsol.LinearSolverDense;
  */
 final class Adjuster {
     private static final int MOST_STEPS = 40;
-    private static final double SMALL_GAIN = 3e-5;
+    private static final double SMALL_GAIN = 1e-4;
     private static final double BEGIN_DAMPING = 1e-4;
     private static final double MOST_DAMPING = 1e8;
     /** No thing is nearer than this to a rig, 1/m. */
     private static final double NEAREST = 4;
 
     private static final double BEYOND = -0.5;
+    /** How level the ground is taken to be: deviations of an inverse distance, as a share and in 1/m. */
+    private static final double GROUND_ROUGH = 0.06;
+
+    private static final double GROUND_LEAST = 0.006;
 
     /** Keeps the equations solvable where two lenses see no parallax. */
     private static final double LEAST_CURVE = 0.06;
@@ -46,8 +50,9 @@ final class Adjuster {
      * @param pull towards infinity: what 1/m costs a point
      * @param far an inverse distance up to which a point seems far, 1/m; 0 where none shall
      * @param odds how much a point that seems far says that it is: twice the negative logarithm of a prior's odds
+     * @param ground how much a point that seems to lie on the ground says that it does; 0 where none shall
      */
-    record Loss(double noisePx, double doubtPx, double beyondInverse, double pull, double far, double odds) {}
+    record Loss(double noisePx, double doubtPx, double beyondInverse, double pull, double far, double odds, double ground) {}
 
     /**
      * Where an adjustment ended.
@@ -60,7 +65,7 @@ final class Adjuster {
     Adjuster(int lenses, Priors priors, Loss loss) {
         this.priors = priors;
         this.loss = loss;
-        size = lenses * RigState.EACH;
+        size = RigState.numbers(lenses);
         used = IntStream.range(0, RigState.EACH).filter(priors::isFree).toArray();
     }
 
@@ -85,10 +90,23 @@ final class Adjuster {
             int all = 0;
             for (int n = 0; n < offsets.length; n++) {
                 offsets[n] = all;
-                all += PointTerms.OWN * points.seen.get(n).views() * used.length;
+                all += PointTerms.OWN * shared(points.seen.get(n));
             }
             coupling = new double[all];
         }
+    }
+
+    /** How many numbers a point says something of: those of its lenses, and the ground's. */
+    private int shared(WorldPoint point) {
+        return point.views() * used.length + RigState.GROUND;
+    }
+
+    /** The number of the rig that one of those is. */
+    private int number(WorldPoint point, int a) {
+        int ofLenses = point.views() * used.length;
+        return a >= ofLenses
+                ? size - RigState.GROUND + a - ofLenses
+                : point.lenses()[a / used.length] * RigState.EACH + used[a % used.length];
     }
 
     Adjusted adjust(RigState begin, Points beginPoints, Run run) {
@@ -129,7 +147,7 @@ final class Adjuster {
             System.arraycopy(points.places, Points.EACH * n, place, 0, Points.EACH);
             points.sides(n, sides);
             if (terms.fill(state, points.seen.get(n), place, sides)) {
-                add(e, n, points, terms, place[3], damping);
+                add(e, n, state, points, terms, place, damping);
             } else {
                 e.cost += doubt(1e9);
             }
@@ -145,7 +163,15 @@ final class Adjuster {
         return scale * square / (scale + square);
     }
 
-    private void add(Equations e, int n, Points points, PointTerms terms, double inverse, double damping) {
+    private void add(
+            Equations e,
+            int n,
+            RigState state,
+            Points points,
+            PointTerms terms,
+            double[] place,
+            double damping) {
+        double inverse = place[3];
         double square = 0;
         for (int r = 0; r < terms.rows; r++) {
             square += terms.rest[r] * terms.rest[r];
@@ -171,14 +197,28 @@ final class Adjuster {
             }
         }
         boolean far = loss.beyondInverse == 0;
+        double grounded = 0;
+        double overGround = 0;
         if (!far) {
+            double mayBe = loss.ground * Points.mayBeGround(place[1]);
+            if (mayBe > 0) {
+                double there = state.ground[0] * place[0] + state.ground[1] * place[1] + state.ground[2] * place[2];
+                double sigma = GROUND_ROUGH * Math.abs(there) + GROUND_LEAST;
+                overGround = inverse - there;
+                double share = sigma * sigma / (sigma * sigma + overGround * overGround);
+                grounded = mayBe * share * share / (sigma * sigma);
+                e.cost += mayBe * (1 - share);
+                own[8] += grounded;
+                ownGradient[2] -= grounded * overGround;
+            }
             e.cost += 2 * loss.pull * inverse;
             ownGradient[2] -= loss.pull;
             if (loss.far > 0) {
                 double variance = loss.far * loss.far;
                 double share = variance / (variance + inverse * inverse);
-                double strength = loss.odds * share * share / variance;
-                e.cost += loss.odds * (1 - share);
+                double odds = loss.odds * Points.mayBeFar(place[1]);
+                double strength = odds * share * share / variance;
+                e.cost += odds * (1 - share);
                 own[8] += strength;
                 ownGradient[2] -= strength * inverse;
             }
@@ -200,7 +240,7 @@ final class Adjuster {
         double[] inverseOwn = inverted(own);
         System.arraycopy(inverseOwn, 0, e.own, 12 * n, 9);
         System.arraycopy(ownGradient, 0, e.own, 12 * n + 9, 3);
-        couple(e, n, points, terms, weight, far, inverseOwn, ownGradient);
+        couple(e, n, points, terms, weight, far, inverseOwn, ownGradient, place, grounded, overGround);
     }
 
     private void couple(
@@ -211,13 +251,17 @@ final class Adjuster {
             double weight,
             boolean far,
             double[] inverse,
-            double[] ownGradient) {
+            double[] ownGradient,
+            double[] place,
+            double grounded,
+            double overGround) {
         int each = RigState.EACH;
         WorldPoint point = points.seen.get(n);
-        int shared = point.views() * used.length;
+        int ofLenses = point.views() * used.length;
+        int shared = shared(point);
         int base = e.offsets[n];
         double[] byLens = terms.byLens;
-        for (int a = 0; a < shared; a++) {
+        for (int a = 0; a < ofLenses; a++) {
             int row = 2 * (a / used.length);
             double one = weight * byLens[row * each + used[a % used.length]];
             double two = weight * byLens[(row + 1) * each + used[a % used.length]];
@@ -226,35 +270,41 @@ final class Adjuster {
                 e.coupling[base + o * shared + a] = far && o == 2 ? 0 : sum;
             }
         }
-        for (int a = 0; a < shared; a++) {
-            int row = 2 * (a / used.length);
-            int number = point.lenses()[a / used.length] * each + used[a % used.length];
-            double one = weight * byLens[row * each + used[a % used.length]];
-            double two = weight * byLens[(row + 1) * each + used[a % used.length]];
+        int ground = size - RigState.GROUND;
+        for (int k = 0; k < RigState.GROUND && grounded > 0; k++) {
+            e.coupling[base + 2 * shared + ofLenses + k] = -grounded * place[k];
+            e.gradient[ground + k] += grounded * overGround * place[k];
+            for (int l = 0; l < RigState.GROUND; l++) {
+                e.hessian[(ground + k) * size + ground + l] += grounded * place[k] * place[l];
+            }
+        }
+        int most = grounded > 0 ? shared : ofLenses;
+        for (int a = 0; a < most; a++) {
+            int number = number(point, a);
             double c0 = e.coupling[base + a];
             double c1 = e.coupling[base + shared + a];
             double c2 = e.coupling[base + 2 * shared + a];
             double s0 = inverse[0] * c0 + inverse[1] * c1 + inverse[2] * c2;
             double s1 = inverse[3] * c0 + inverse[4] * c1 + inverse[5] * c2;
             double s2 = inverse[6] * c0 + inverse[7] * c1 + inverse[8] * c2;
-            e.gradient[number] += one * terms.rest[row]
-                    + two * terms.rest[row + 1]
-                    - s0 * ownGradient[0]
-                    - s1 * ownGradient[1]
-                    - s2 * ownGradient[2];
-            for (int view = 0; view < point.views(); view++) {
-                int to = number * size + point.lenses()[view] * each;
-                int from = base + view * used.length;
-                boolean same = view == a / used.length;
-                for (int b = 0; b < used.length; b++) {
-                    double value = -s0 * e.coupling[from + b]
-                            - s1 * e.coupling[from + shared + b]
-                            - s2 * e.coupling[from + 2 * shared + b];
-                    if (same) {
-                        value += one * byLens[row * each + used[b]] + two * byLens[(row + 1) * each + used[b]];
-                    }
-                    e.hessian[to + used[b]] += value;
-                }
+            e.gradient[number] -= s0 * ownGradient[0] + s1 * ownGradient[1] + s2 * ownGradient[2];
+            for (int b = 0; b < most; b++) {
+                e.hessian[number * size + number(point, b)] -= s0 * e.coupling[base + b]
+                        + s1 * e.coupling[base + shared + b]
+                        + s2 * e.coupling[base + 2 * shared + b];
+            }
+        }
+        for (int a = 0; a < ofLenses; a++) {
+            int view = a / used.length;
+            int row = 2 * view;
+            int first = point.lenses()[view] * each;
+            double one = weight * byLens[row * each + used[a % used.length]];
+            double two = weight * byLens[(row + 1) * each + used[a % used.length]];
+            int number = first + used[a % used.length];
+            e.gradient[number] += one * terms.rest[row] + two * terms.rest[row + 1];
+            for (int k : used) {
+                e.hessian[number * size + first + k] +=
+                        one * byLens[row * each + k] + two * byLens[(row + 1) * each + k];
             }
         }
     }
@@ -286,13 +336,12 @@ final class Adjuster {
         double[] rest = new double[3];
         for (int n = 0; n < points.count(); n++) {
             WorldPoint point = points.seen.get(n);
-            int shared = point.views() * used.length;
+            int shared = shared(point);
             for (int o = 0; o < 3; o++) {
                 rest[o] = e.own[12 * n + 9 + o];
                 int at = e.offsets[n] + o * shared;
                 for (int a = 0; a < shared; a++) {
-                    rest[o] -= e.coupling[at + a]
-                            * step[point.lenses()[a / used.length] * RigState.EACH + used[a % used.length]];
+                    rest[o] -= e.coupling[at + a] * step[number(point, a)];
                 }
             }
             for (int o = 0; o < 3; o++) {

@@ -2,10 +2,22 @@ package foldback.core.solve.adjust;
 
 import foldback.core.space.Direction;
 import java.util.List;
+import org.ejml.data.DMatrixRMaj;
+import org.ejml.dense.row.CommonOps_DDRM;
 
 /** The tie points as the adjustment sees them: each a direction from the rig's origin and an inverse distance. */
 final class Points {
     static final int EACH = 4;
+    /** Downward part of a direction from which on nothing is far, and from which on all may be; six degrees below and two above. */
+    private static final double LOWEST_FAR = 0.105;
+
+    private static final double SURELY_FAR = -0.035;
+    /** The same for the ground: eight and twenty degrees below. */
+    private static final double FIRST_GROUND = 0.14;
+
+    private static final double SURELY_GROUND = 0.34;
+    private static final int GROUND_ROUNDS = 20;
+    private static final double GROUND_NEAR = 0.01;
     final List<WorldPoint> seen;
     /** x, y, z of the direction and the inverse distance in 1/m, {@value #EACH} numbers a point. */
     final double[] places;
@@ -15,8 +27,8 @@ final class Points {
         this.places = places;
     }
 
-    /** Each amid where its lenses see it, far off. */
-    static Points between(List<WorldPoint> seen, RigState state) {
+    /** Each amid where its lenses see it, on the ground or far off. */
+    static Points between(List<WorldPoint> seen, RigState state, double[] ground) {
         double[] places = new double[EACH * seen.size()];
         for (int n = 0; n < seen.size(); n++) {
             WorldPoint point = seen.get(n);
@@ -33,6 +45,7 @@ final class Points {
             places[EACH * n] = x / length;
             places[EACH * n + 1] = y / length;
             places[EACH * n + 2] = z / length;
+            places[EACH * n + 3] = Math.max(0, (ground[0] * x + ground[1] * y + ground[2] * z) / length);
         }
         return new Points(seen, places);
     }
@@ -44,6 +57,66 @@ final class Points {
         } catch (IllegalArgumentException beyondItsRim) {
             return state.rigFromLens[lens].apply(Direction.FORWARD);
         }
+    }
+
+    /**
+     * How far a direction may be believed to look at something far off, 0 to 1, by how steeply it looks down in a rig that stands
+     * upright: below the horizon there is ground.
+     *
+     * @param y downward part of the direction
+     */
+    static double mayBeFar(double y) {
+        return Math.max(0, Math.min(1, (LOWEST_FAR - y) / (LOWEST_FAR - SURELY_FAR)));
+    }
+
+    /** How far a direction may be believed to look at the ground, 0 to 1, in a rig that stands upright. */
+    static double mayBeGround(double y) {
+        return Math.max(0, Math.min(1, (y - FIRST_GROUND) / (SURELY_GROUND - FIRST_GROUND)));
+    }
+
+    /** How many points may lie on the ground. */
+    double mayBeGround() {
+        double sum = 0;
+        for (int n = 0; n < count(); n++) {
+            sum += mayBeGround(places[EACH * n + 1]);
+        }
+        return sum;
+    }
+
+    /** The plane that most points that look down lie on, by least absolute deviations; see {@link RigState#ground}. */
+    double[] ground() {
+        DMatrixRMaj plane = new DMatrixRMaj(3, 1);
+        for (int round = 0; round < GROUND_ROUNDS; round++) {
+            DMatrixRMaj a = CommonOps_DDRM.diag(1e-9, 1e-9, 1e-9);
+            DMatrixRMaj b = new DMatrixRMaj(3, 1);
+            for (int n = 0; n < count(); n++) {
+                int at = EACH * n;
+                double there = 0;
+                for (int k = 0; k < 3; k++) {
+                    there += plane.get(k) * places[at + k];
+                }
+                double weight = mayBeGround(places[at + 1]) / (Math.abs(places[at + 3] - there) + GROUND_NEAR);
+                for (int k = 0; k < 3; k++) {
+                    b.add(k, 0, weight * places[at + k] * places[at + 3]);
+                    for (int l = 0; l < 3; l++) {
+                        a.add(k, l, weight * places[at + k] * places[at + l]);
+                    }
+                }
+            }
+            if (!CommonOps_DDRM.solve(a, b, plane)) {
+                return new double[3];
+            }
+        }
+        return plane.data;
+    }
+
+    /** How many points may be far. */
+    double mayBeFar() {
+        double sum = 0;
+        for (int n = 0; n < count(); n++) {
+            sum += mayBeFar(places[EACH * n + 1]);
+        }
+        return sum;
     }
 
     int count() {

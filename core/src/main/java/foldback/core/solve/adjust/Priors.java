@@ -14,6 +14,14 @@ import org.ejml.data.DMatrixRMaj;
  * 0 is held.
  */
 final class Priors {
+    /** A rig stands about so high over the ground, as its inverse in 1/m, give or take a factor whose logarithm is told next. */
+    private static final double USUAL_GROUND = 0.6;
+
+    private static final double GROUND_LOG_SIGMA = 0.7;
+    private static final double LEAST_GROUND = 0.01;
+    /** How upright it stands over ground that is how level, radians. */
+    private static final double GROUND_TILT = 0.12;
+
     private final Rig card;
     private final double[] common = new double[RigState.EACH];
     private final double[] own = new double[RigState.EACH];
@@ -42,10 +50,10 @@ final class Priors {
         return Math.hypot(common[number], own[number]);
     }
 
-    /** The numbers that are free, of all lenses. */
+    /** The numbers that are free, of all lenses and of the ground. */
     int[] free() {
-        return IntStream.range(0, lenses * RigState.EACH)
-                .filter(i -> isFree(i % RigState.EACH))
+        return IntStream.range(0, RigState.numbers(lenses))
+                .filter(i -> i >= lenses * RigState.EACH || isFree(i % RigState.EACH))
                 .toArray();
     }
 
@@ -55,7 +63,7 @@ final class Priors {
         DMatrixRMaj part = new DMatrixRMaj(free.length, free.length);
         for (int i = 0; i < free.length; i++) {
             for (int j = 0; j < free.length; j++) {
-                part.set(i, j, matrix[free[i] * lenses * RigState.EACH + free[j]]);
+                part.set(i, j, matrix[free[i] * RigState.numbers(lenses) + free[j]]);
             }
         }
         return part;
@@ -74,7 +82,15 @@ final class Priors {
      * @param gradient of the cost's descent, added to
      */
     void add(RigState state, double[] hessian, double[] gradient) {
-        int size = lenses * RigState.EACH;
+        int size = RigState.numbers(lenses);
+        for (int k = 0; k < RigState.GROUND; k++) {
+            int at = lenses * RigState.EACH + k;
+            double under = Math.max(LEAST_GROUND, state.ground[1]);
+            double sigma = under * (k == 1 ? GROUND_LOG_SIGMA : GROUND_TILT);
+            double off = k == 1 ? under * Math.log(under / USUAL_GROUND) : state.ground[k];
+            hessian[at * size + at] += 1 / (sigma * sigma);
+            gradient[at] -= off / (sigma * sigma);
+        }
         double[] off = new double[lenses];
         for (int k = 0; k < RigState.EACH; k++) {
             if (!isFree(k)) {
@@ -96,7 +112,10 @@ final class Priors {
 
     /** What the numbers as they are cost, twice the negative logarithm of their probability. */
     double cost(RigState state) {
-        double sum = 0;
+        double under = Math.max(LEAST_GROUND, state.ground[1]);
+        double tilt = Math.hypot(state.ground[0], state.ground[2]) / (under * GROUND_TILT);
+        double high = Math.log(under / USUAL_GROUND) / GROUND_LOG_SIGMA;
+        double sum = tilt * tilt + high * high;
         double[] off = new double[lenses];
         for (int k = 0; k < RigState.EACH; k++) {
             if (isFree(k)) {

@@ -5,10 +5,12 @@ import foldback.core.rig.MappingError;
 import foldback.core.rig.Rig;
 import foldback.core.run.Run;
 import foldback.core.solve.TiePoint;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.IntStream;
 
 /** Solves a rig from tie points, freeing its numbers by stages. */
 public final class RigSolver {
@@ -24,10 +26,21 @@ public final class RigSolver {
     private static final double WHOLE_PULL = Double.MAX_VALUE;
 
     /**
-     * How many points of their own all together are worth in their pull towards infinity at first, since neighbours lie at like
-     * distances: none of these is right for all rigs, so all are tried, and the most probable end is taken.
+     * A way to start: what is near and how the lenses lie are told apart by little, so there are many ends, of which the most
+     * probable is taken.
+     *
+     * @param pull how many points of their own all together are worth in their pull towards infinity at first, since neighbours lie
+     *     at like distances
+     * @param ground inverse height of the rig over ground that points are taken to lie on at first, 1/m; 0 where all are far
      */
-    private static final double[] PULLS = {3, 60, WHOLE_PULL};
+    private record Start(double pull, double ground) {}
+
+    private static final List<Start> STARTS = List.of(
+            new Start(60, 0), new Start(WHOLE_PULL, 0), new Start(3, 0.3), new Start(3, 0.55), new Start(3, 0.9));
+    private static final List<Start> COARSE_START = List.of(new Start(WHOLE_PULL, 0));
+
+    /** The ways are gone with no more points than that; the best of them goes on with all. */
+    private static final int SEARCHED = 800;
 
     /** An end that costs so much more is no rival of the best. */
     private static final double RIVAL_COST = 40;
@@ -37,6 +50,10 @@ public final class RigSolver {
     private static final double FAR_ODDS = 0.7;
 
     private static final double ALL_FAR_ODDS = 2500;
+    /** The same of lying on the ground, for one that looks down. */
+    private static final double GROUND_ODDS = 0.7;
+
+    private static final double ALL_GROUND_ODDS = 2500;
     private static final int FIRST_FINE = 3;
     private static final double LEAST_NOISE = 0.3;
     private static final double DOUBT_NOISES = 4;
@@ -55,8 +72,10 @@ public final class RigSolver {
     public static SolveResult solve(Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, Run run) {
         int[] number = new int[points.size()];
         int[] view = new int[points.size()];
-        List<Ended> ends = ends(card, begin, WorldPoint.of(points, number, view), points, settings, PULLS, run);
-        Ended best = ends.get(0);
+        double sigma = sigma(points);
+        List<WorldPoint> seen = WorldPoint.of(points, number, view);
+        List<Ended> ends = ends(card, begin, seen, sigma, settings, STARTS, run.part(0, 0.7));
+        Ended best = onAll(card, ends.get(0), seen, sigma, settings, run.part(0.7, 1));
         Adjuster.Adjusted adjusted = best.adjusted();
         Priors priors = priors(card, settings, DOUBTS.length - 1);
         return new SolveResult(
@@ -64,7 +83,7 @@ public final class RigSolver {
                 rests(adjusted, number, view),
                 spread(adjusted.weights(), number, 1, 0),
                 spread(adjusted.points().places, number, Points.EACH, 3),
-                best.noise() * sigma(points),
+                best.noise() * sigma,
                 apart(ends),
                 Uncertainty.of(adjusted, priors),
                 withoutFar(adjusted, best.noise(), priors, run));
@@ -72,48 +91,48 @@ public final class RigSolver {
 
     /** The rig alone, of which nothing is asked but where to look next. */
     public static Rig rig(Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, Run run) {
-        return best(card, begin, points, settings, PULLS, run);
+        return best(card, begin, points, settings, STARTS, run);
     }
 
     /** The same for points that are coarse: what is far is taken as such, and no other way is tried. */
     public static Rig coarse(Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, Run run) {
-        return best(card, begin, points, settings, new double[] {WHOLE_PULL}, run);
+        return best(card, begin, points, settings, COARSE_START, run);
     }
 
     private static Rig best(
-            Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, double[] pulls, Run run) {
+            Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, List<Start> starts, Run run) {
         int[] unused = new int[points.size()];
         List<WorldPoint> seen = WorldPoint.of(points, unused, unused.clone());
-        return ends(card, begin, seen, points, settings, pulls, run)
+        return ends(card, begin, seen, sigma(points), settings, starts, run)
                 .get(0)
                 .adjusted()
                 .state()
                 .rigTurnedLike(card);
     }
 
+    /** The mean of what the points say of themselves. */
     private static double sigma(List<TiePoint> points) {
+        if (points.isEmpty()) {
+            throw new IllegalArgumentException("a rig is solved from tie points: there are none");
+        }
         return points.stream().mapToDouble(TiePoint::sigmaPx).average().orElseThrow();
     }
 
-    /** Where all ways of starting end, the most probable first. */
+    /** Where all ways of starting end with some of the points, the most probable first. */
     private static List<Ended> ends(
             Rig card,
             Rig begin,
             List<WorldPoint> seen,
-            List<TiePoint> points,
+            double sigma,
             SolveSettings settings,
-            double[] pulls,
+            List<Start> starts,
             Run run) {
-        if (points.isEmpty()) {
-            throw new IllegalArgumentException("a rig is solved from tie points: there are none");
-        }
-        double sigma = sigma(points);
         AtomicInteger done = new AtomicInteger();
-        List<Ended> ways = Arrays.stream(pulls)
-                .parallel()
-                .mapToObj(pull -> {
-                    Ended ended = staged(card, begin, seen, sigma, settings, pull, run);
-                    run.step((double) done.incrementAndGet() / pulls.length);
+        List<WorldPoint> some = some(seen);
+        List<Ended> ways = starts.parallelStream()
+                .map(start -> {
+                    Ended ended = staged(card, begin, some, sigma, settings, start, run);
+                    run.step((double) done.incrementAndGet() / starts.size());
                     return ended;
                 })
                 .toList();
@@ -121,18 +140,47 @@ public final class RigSolver {
         // them leaves.
         double least = ways.stream().mapToDouble(Ended::noise).min().orElseThrow();
         return ways.parallelStream()
-                .map(way -> stage(
-                        card,
-                        way.adjusted().state(),
-                        way.adjusted().points(),
-                        sigma,
-                        settings,
-                        DOUBTS.length - 1,
-                        least,
-                        LAST_PULL,
-                        run))
+                .map(way -> last(card, way, sigma, settings, least, run))
                 .sorted(Comparator.comparingDouble(ended -> ended.adjusted().cost()))
                 .toList();
+    }
+
+    /** Evenly picked ones. */
+    private static List<WorldPoint> some(List<WorldPoint> seen) {
+        if (seen.size() <= SEARCHED) {
+            return seen;
+        }
+        return IntStream.range(0, SEARCHED)
+                .mapToObj(i -> seen.get((int) ((long) i * seen.size() / SEARCHED)))
+                .toList();
+    }
+
+    /** The fine stages again with all points. */
+    private static Ended onAll(
+            Rig card, Ended found, List<WorldPoint> seen, double sigma, SolveSettings settings, Run run) {
+        RigState state = found.adjusted().state();
+        Points points = Points.between(seen, state, state.ground);
+        Ended ended = new Ended(new Adjuster.Adjusted(state, points, null, null, 0), found.noise());
+        for (int stage = FIRST_FINE; stage < DOUBTS.length - 1; stage++) {
+            ended = stage(
+                    card, ended.adjusted().state(), ended.adjusted().points(), sigma, settings, stage, BEYOND[stage], ended.noise(), LAST_PULL, true, run);
+        }
+        return last(card, ended, sigma, settings, ended.noise(), run);
+    }
+
+    private static Ended last(Rig card, Ended way, double sigma, SolveSettings settings, double noise, Run run) {
+        return stage(
+                card,
+                way.adjusted().state(),
+                way.adjusted().points(),
+                sigma,
+                settings,
+                DOUBTS.length - 1,
+                BEYOND[BEYOND.length - 1],
+                noise,
+                LAST_PULL,
+                true,
+                run);
     }
 
     /** How far the rig moves if nothing is taken for far because it seems so. */
@@ -142,6 +190,7 @@ public final class RigSolver {
                 DOUBT_NOISES * noise,
                 BEYOND[BEYOND.length - 1],
                 Math.min(1, LAST_PULL / adjusted.points().count()) / AROUND,
+                0,
                 0,
                 0);
         RigState state = adjusted.state();
@@ -166,20 +215,21 @@ public final class RigSolver {
     private record Ended(Adjuster.Adjusted adjusted, double noise) {}
 
     private static Ended staged(
-            Rig card, Rig begin, List<WorldPoint> seen, double sigma, SolveSettings settings, double pull, Run run) {
-        RigState state = new RigState(begin);
-        Ended ended = new Ended(new Adjuster.Adjusted(state, Points.between(seen, state), null, null, 0), 1);
+            Rig card, Rig begin, List<WorldPoint> seen, double sigma, SolveSettings settings, Start start, Run run) {
+        double[] ground = {0, start.ground, 0};
+        RigState state = new RigState(begin).withGround(ground);
+        Ended ended = new Ended(new Adjuster.Adjusted(state, Points.between(seen, state, ground), null, null, 0), 1);
         for (int stage = 0; stage < DOUBTS.length - 1; stage++) {
-            ended = stage(
-                    card,
-                    ended.adjusted().state(),
-                    ended.adjusted().points(),
-                    sigma,
-                    settings,
-                    stage,
-                    ended.noise(),
-                    stage < FIRST_FINE ? pull : LAST_PULL,
-                    run);
+            boolean grounded = stage >= FIRST_FINE || stage > 0 && start.ground > 0;
+            RigState from = ended.adjusted().state();
+            Points points = ended.adjusted().points();
+            if (stage == FIRST_FINE && start.ground == 0) {
+                from = from.withGround(points.ground());
+            }
+            double pull = stage < FIRST_FINE ? start.pull : LAST_PULL;
+            // Ground that is supposed stays where it is until the lenses fit it: else what they are like now would win.
+            double beyond = stage == 1 && start.ground > 0 ? 0 : BEYOND[stage];
+            ended = stage(card, from, points, sigma, settings, stage, beyond, ended.noise(), pull, grounded, run);
         }
         return ended;
     }
@@ -191,18 +241,21 @@ public final class RigSolver {
             double sigma,
             SolveSettings settings,
             int stage,
+            double beyond,
             double noise,
             double pull,
+            boolean grounded,
             Run run) {
         double doubt =
                 stage < FIRST_FINE ? Math.max(DOUBTS[stage] * card.meanFocalPx() / sigma, noise) : DOUBT_NOISES * noise;
         Adjuster.Loss loss = new Adjuster.Loss(
                 noise,
                 doubt,
-                BEYOND[stage],
+                beyond,
                 Math.min(1, pull / points.count()) / AROUND,
                 FAR[stage],
-                Math.min(FAR_ODDS, ALL_FAR_ODDS / points.count()));
+                Math.min(FAR_ODDS, ALL_FAR_ODDS / Math.max(1, points.mayBeFar())),
+                grounded ? Math.min(GROUND_ODDS, ALL_GROUND_ODDS / Math.max(1, points.mayBeGround())) : 0);
         Adjuster adjuster = new Adjuster(state.count, priors(card, settings, stage), loss);
         Adjuster.Adjusted adjusted = adjuster.adjust(state, points, run);
         return new Ended(adjusted, noise(adjusted));

@@ -16,6 +16,8 @@ final class RigState {
     static final int PUPIL = 3;
     static final int LENS = 6;
     static final int EACH = LENS + LensValues.COUNT;
+    /** Numbers of the ground, behind those of all lenses. */
+    static final int GROUND = 3;
 
     private static final int TURN_ROUNDS = 3;
 
@@ -26,6 +28,9 @@ final class RigState {
 
     final double[][] pupils;
     final LensValues[] lenses;
+    /** A plane under the rig: what lies on it in a direction has the inverse distance of this vector's dot product with it, 1/m. */
+    final double[] ground = new double[GROUND];
+
     private final Rig rig;
 
     RigState(Rig rig) {
@@ -49,9 +54,24 @@ final class RigState {
         lensFromRig[lens] = rotation.inverse().matrix();
     }
 
-    /** The state moved by a step: {@value #EACH} numbers a lens. */
+    /** How many numbers a state of so many lenses has. */
+    static int numbers(int lenses) {
+        return lenses * EACH + GROUND;
+    }
+
+    /** The state with another ground. */
+    RigState withGround(double[] plane) {
+        RigState moved = moved(new double[numbers(count)]);
+        System.arraycopy(plane, 0, moved.ground, 0, GROUND);
+        return moved;
+    }
+
+    /** The state moved by a step: {@value #EACH} numbers a lens, then the ground's. */
     RigState moved(double[] step) {
         RigState moved = new RigState(rig);
+        for (int k = 0; k < GROUND; k++) {
+            moved.ground[k] = ground[k] + step[count * EACH + k];
+        }
         for (int i = 0; i < count; i++) {
             int at = i * EACH;
             moved.turnTo(
@@ -85,7 +105,7 @@ final class RigState {
 
     /** The rig, turned as a whole so that in the mean its lenses point where the card's do. */
     Rig rigTurnedLike(Rig card) {
-        RigState turned = moved(new double[count * EACH]);
+        RigState turned = moved(new double[numbers(count)]);
         for (int round = 0; round < TURN_ROUNDS; round++) {
             double[] mean = new double[3];
             for (int i = 0; i < count; i++) {
