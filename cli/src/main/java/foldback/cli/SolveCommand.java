@@ -82,8 +82,7 @@ final class SolveCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         Rig rig = RigJson.readCard(Documents.text(card));
         List<TakeClip> clips = clips(rig);
-        RigRequest request =
-                new RigRequest(at, refine ? RigRequest.Card.UNIT : RigRequest.Card.KIND, turnsOnly);
+        RigRequest request = new RigRequest(at, refine ? RigRequest.Card.UNIT : RigRequest.Card.KIND, turnsOnly);
         TakeRig.Solved solved = TakeRig.solve(rig, clips, LensFrames.of(clips), request, Run.QUIET);
         Files.writeString(out, RigJson.writeCard(solved.found().rig()));
         print(solved);

@@ -17,13 +17,7 @@ import java.util.Set;
  * @param geometry the rig and where it comes from; its lenses are those of the clips
  */
 public record Recipe(
-        FrameRate rate,
-        List<ClipRef> clips,
-        Sync sync,
-        Geometry geometry,
-        Balance balance,
-        Seams seams,
-        Level level) {
+        FrameRate rate, List<ClipRef> clips, Sync sync, Geometry geometry, Balance balance, Seams seams, Level level) {
 
     public Recipe {
         clips = List.copyOf(clips);
@@ -36,7 +30,8 @@ public record Recipe(
                 throw new IllegalArgumentException("two clips are in slot '" + clip.slot() + "'");
             }
             if (geometry.rig().lenses().stream().noneMatch(lens -> lens.slot().equals(clip.slot()))) {
-                throw new IllegalArgumentException("the rig '" + geometry.rig().name() + "' has no slot '" + clip.slot() + "'");
+                throw new IllegalArgumentException(
+                        "the rig '" + geometry.rig().name() + "' has no slot '" + clip.slot() + "'");
             }
         }
         if (slots.size() != geometry.rig().lenses().size()) {

@@ -18,8 +18,7 @@ import java.util.TreeMap;
  * @param mostRad what 95 % of them stay below, radians
  * @param coverage of what both see
  */
-public record PairFigures(
-        int first, int second, int points, double rmsRad, double mostRad, OverlapCoverage coverage) {
+public record PairFigures(int first, int second, int points, double rmsRad, double mostRad, OverlapCoverage coverage) {
 
     /**
      * For each pair that shares points.

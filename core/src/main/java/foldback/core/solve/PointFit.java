@@ -53,8 +53,7 @@ public record PointFit(double restRad, double inverseDistance, Direction one, Di
                         + two.z() * (one.x() * uy - one.y() * ux))
                 / across;
         double inverse = Math.max(0, Math.min(NEAREST, aside / (ahead * across + aside * along)));
-        Direction expected =
-                new Direction(one.x() - inverse * tx, one.y() - inverse * ty, one.z() - inverse * tz);
+        Direction expected = new Direction(one.x() - inverse * tx, one.y() - inverse * ty, one.z() - inverse * tz);
         return new PointFit(Math.abs(Math.asin(off)), inverse, one, two, expected);
     }
 }

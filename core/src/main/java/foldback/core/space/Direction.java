@@ -47,8 +47,7 @@ public record Direction(double x, double y, double z) {
 
     /** The cross product, which must have a length. */
     public Direction cross(Direction other) {
-        return new Direction(
-                y * other.z - z * other.y, z * other.x - x * other.z, x * other.y - y * other.x);
+        return new Direction(y * other.z - z * other.y, z * other.x - x * other.z, x * other.y - y * other.x);
     }
 
     /** Some direction across this one: to the right where that is across, else ahead. */

@@ -2,7 +2,6 @@ package foldback.engine.document;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -178,7 +177,9 @@ public final class Fields {
     /** Numbers of any count. */
     List<Double> numbers(String key) {
         JsonNode value = need(key);
-        return Arrays.stream(numbers(path + "." + key, value, value.size())).boxed().toList();
+        return Arrays.stream(numbers(path + "." + key, value, value.size()))
+                .boxed()
+                .toList();
     }
 
     /** Rows of equally many numbers. */

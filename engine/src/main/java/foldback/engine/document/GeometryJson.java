@@ -10,7 +10,6 @@ import foldback.core.recipe.geometry.RigMeasure;
 import foldback.core.recipe.geometry.RigPair;
 import foldback.core.rig.Rig;
 import foldback.core.run.Verdict;
-import java.util.List;
 import java.util.Optional;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;

@@ -25,8 +25,8 @@ final class FrameCache implements AutoCloseable {
 
     /** A lens's frame of a clip, halved some times; not to be written to. */
     Frame frame(TakeClip clip, int number, int halvings) {
-        return clip.part(frames.get(
-                new Key(clip.ref().sha256(), false, number, halvings), key -> clip.whole(number, halvings)));
+        return clip.part(
+                frames.get(new Key(clip.ref().sha256(), false, number, halvings), key -> clip.whole(number, halvings)));
     }
 
     /** The same from a proxy. */

@@ -21,7 +21,17 @@ public final class CloseUp {
         Direction right = middle.perpendicular();
         Direction down = middle.cross(right);
         double[] m = lens.rigFromLens().inverse().matrix();
-        plane(source.y(), out.y(), 1, lens, m, middle, right, down, field, 16 << out.format().bits() - 8);
+        plane(
+                source.y(),
+                out.y(),
+                1,
+                lens,
+                m,
+                middle,
+                right,
+                down,
+                field,
+                16 << out.format().bits() - 8);
         int grey = 128 << out.format().bits() - 8;
         plane(source.u(), out.u(), 2, lens, m, middle, right, down, field, grey);
         plane(source.v(), out.v(), 2, lens, m, middle, right, down, field, grey);

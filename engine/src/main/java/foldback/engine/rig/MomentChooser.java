@@ -24,6 +24,8 @@ public final class MomentChooser {
     /** A cell whose brightness is off by so many code values of 8 bits shows something else than at other times. */
     private static final double OTHER = 22;
 
+    private static final double NEARLY = 0.9;
+
     private MomentChooser() {}
 
     /**
@@ -61,7 +63,8 @@ public final class MomentChooser {
             sharp[m] = Double.POSITIVE_INFINITY;
             open[m] = 1;
             for (Glance[] lens : glances) {
-                double usual = median(Arrays.stream(lens).mapToDouble(Glance::sharpness).toArray());
+                double usual = median(
+                        Arrays.stream(lens).mapToDouble(Glance::sharpness).toArray());
                 sharp[m] = Math.min(sharp[m], lens[m].sharpness / Math.max(1e-6, usual));
                 open[m] = Math.min(open[m], 1 - covered(lens, m));
             }
@@ -70,19 +73,26 @@ public final class MomentChooser {
     }
 
     private static Proposal chosen(double[] times, double[] sharp, double[] open) {
-        List<Integer> best = new ArrayList<>(IntStream.range(0, times.length)
+        double[] score = new double[times.length];
+        for (int m = 0; m < times.length; m++) {
+            score[m] = Math.min(1, sharp[m]) * open[m] * open[m];
+        }
+        List<Integer> best = IntStream.range(0, times.length)
                 .boxed()
-                .sorted(Comparator.comparingDouble(m -> -Math.min(1, sharp[m]) * open[m] * open[m]))
-                .toList());
+                .sorted(Comparator.comparingDouble(m -> -score[m]))
+                .toList();
         List<Integer> chosen = new ArrayList<>(List.of(best.get(0)));
         for (int m : best) {
-            // Two moments that lie apart show different things in the overlaps.
-            if (chosen.size() < CHOSEN && Math.abs(m - chosen.get(0)) >= times.length / 3) {
+            // Two moments that lie apart show different things in the overlaps; one good one is better than that.
+            boolean apart = Math.abs(m - chosen.get(0)) >= times.length / 3;
+            if (chosen.size() < CHOSEN && apart && score[m] > NEARLY * score[best.get(0)]) {
                 chosen.add(m);
             }
         }
-        List<Double> moments =
-                chosen.stream().sorted().map(m -> Math.round(times[m] * 1000) / 1000.0).toList();
+        List<Double> moments = chosen.stream()
+                .sorted()
+                .map(m -> Math.round(times[m] * 1000) / 1000.0)
+                .toList();
         double leastSharp = chosen.stream().mapToDouble(m -> sharp[m]).min().orElseThrow();
         double leastOpen = chosen.stream().mapToDouble(m -> open[m]).min().orElseThrow();
         String reason = leastOpen < 0.9

@@ -42,8 +42,7 @@ public final class PointEdits {
             TiePoints points, Rig rig, List<TakeClip> clips, LensFrames frames, double seconds, Place one, Place two) {
         TiePoints timed = withMoment(points, seconds);
         LocalFinder finder = finder(timed, rig, clips, frames, seconds);
-        return withMore(
-                timed, List.of(finder.placed(one.lens(), one.x(), one.y(), two.lens(), two.x(), two.y())));
+        return withMore(timed, List.of(finder.placed(one.lens(), one.x(), one.y(), two.lens(), two.x(), two.y())));
     }
 
     /** The points without some, by number. */
@@ -58,8 +57,7 @@ public final class PointEdits {
 
     private static LocalFinder finder(
             TiePoints points, Rig rig, List<TakeClip> clips, LensFrames frames, double seconds) {
-        Moment seen =
-                TakeRig.seen(clips, frames, List.of(seconds), Run.QUIET).get(0);
+        Moment seen = TakeRig.seen(clips, frames, List.of(seconds), Run.QUIET).get(0);
         return new LocalFinder(rig, seen, number(points, seconds));
     }
 

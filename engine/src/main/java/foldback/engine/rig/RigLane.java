@@ -17,11 +17,13 @@ import java.util.List;
 /** How well a rig fits a take over its time: a rig that was knocked shows as a step. */
 public final class RigLane {
     private static final int MOMENTS = 7;
-    private static final int HALVINGS = 1;
+    /** Pictures wider than this are looked at in half their size. */
+    private static final int WIDE = 1200;
+
     /** How far a knocked rig is followed, radians. */
     private static final double SLACK = Math.toRadians(0.7);
 
-    private static final double COARSER = 2.5;
+    private static final double COARSER = 1.3;
     /** Fewer points say nothing of a moment. */
     private static final int LEAST = 8;
 
@@ -37,11 +39,12 @@ public final class RigLane {
 
     public static List<At> measure(Rig rig, Take take, LensFrames frames, Run run) {
         TimeSpan span = take.commonSpan();
-        LensFrames smaller = smaller(frames);
+        LensFrames smaller = smaller(frames, take);
         List<At> lane = new ArrayList<>();
         for (int m = 0; m < MOMENTS; m++) {
             double seconds = span.from() + span.seconds() * (m + 0.5) / MOMENTS;
-            Moment seen = TakeRig.seen(take.clips(), smaller, List.of(seconds), run).get(0);
+            Moment seen =
+                    TakeRig.seen(take.clips(), smaller, List.of(seconds), run).get(0);
             Rig smallRig = fitted(rig, seen);
             List<TiePoint> points = new PointFinder(seen, 0).patches(smallRig, SLACK, COARSER, Run.QUIET);
             lane.add(at(seconds, smallRig, points));
@@ -50,16 +53,19 @@ public final class RigLane {
         return lane;
     }
 
-    private static LensFrames smaller(LensFrames frames) {
+    private static LensFrames smaller(LensFrames frames, Take take) {
+        int[] more = take.clips().stream()
+                .mapToInt(clip -> clip.video().width() > WIDE ? 1 : 0)
+                .toArray();
         return new LensFrames() {
             @Override
             public Frame at(int lens, double seconds, int halvings) {
-                return frames.at(lens, seconds, halvings + HALVINGS);
+                return frames.at(lens, seconds, halvings + more[lens]);
             }
 
             @Override
             public Frame near(int lens, double seconds, int halvings) {
-                return frames.near(lens, seconds, halvings + HALVINGS);
+                return frames.near(lens, seconds, halvings + more[lens]);
             }
         };
     }
@@ -89,7 +95,8 @@ public final class RigLane {
                 of.get(point.second()).add(rest);
             }
         }
-        return new At(seconds, median(all), of.stream().mapToDouble(RigLane::median).toArray());
+        return new At(
+                seconds, median(all), of.stream().mapToDouble(RigLane::median).toArray());
     }
 
     private static double median(List<Double> values) {

@@ -53,8 +53,7 @@ public final class TakeRig {
             chosen = proposal.reason();
         }
         List<Moment> seen = seen(clips, frames, moments, run.part(CHOOSING_SHARE, READING_SHARE));
-        RigFinder.Found found =
-                RigFinder.fromCard(fitting, seen, request.settings(), run.part(READING_SHARE, 1));
+        RigFinder.Found found = RigFinder.fromCard(fitting, seen, request.settings(), run.part(READING_SHARE, 1));
         return new Solved(found, moments, chosen);
     }
 

@@ -51,8 +51,8 @@ public final class RigTrials {
     }
 
     private static CompletableFuture<List<Plane>> filmed(int n) {
-        return CompletableFuture.supplyAsync(() ->
-                RigScene.make(n, SEED).shoot().stream().map(Frame::y).toList());
+        return CompletableFuture.supplyAsync(
+                () -> RigScene.make(n, SEED).shoot().stream().map(Frame::y).toList());
     }
 
     private static Outcome trial(int n, List<Plane> lumas, Consumer<String> news) {

@@ -11,6 +11,7 @@ final class Ground {
 
     /** No clay is higher. */
     private static final double TOP_Y = -0.05;
+
     private static final double FLOOR_Y = 0.32;
     static final double PAN_X = 13;
     static final double PAN_Z = 10.5;
@@ -89,7 +90,8 @@ final class Ground {
             double ox, double oy, double oz, double dx, double dy, double dz, double low, double high, Hit hit) {
         double above = under(ox, oy, oz, dx, dy, dz, low);
         double below = under(ox, oy, oz, dx, dy, dz, high);
-        // The secant with Illinois's halving (Dowell and Jarratt 1971): three or four steps where halving takes fourteen.
+        // The secant with Illinois's halving (Dowell and Jarratt 1971): three or four steps where halving takes
+        // fourteen.
         for (int i = 0, side = 0; i < MOST_STEPS && high - low > CLOSE && above < -CLOSE; i++) {
             double at = low - above * (high - low) / (below - above);
             double here = under(ox, oy, oz, dx, dy, dz, at);

@@ -34,8 +34,8 @@ final class Tree {
         for (int i = 0; i < 3; i++) {
             Shape[] sorted = sorted(all, i);
             for (int n = 1; n < sorted.length; n++) {
-                double cost = n * area(around(sorted, 0, n))
-                        + (sorted.length - n) * area(around(sorted, n, sorted.length));
+                double cost =
+                        n * area(around(sorted, 0, n)) + (sorted.length - n) * area(around(sorted, n, sorted.length));
                 if (cost < least) {
                     least = cost;
                     best = sorted;

@@ -134,7 +134,9 @@ final class Ledger {
         }
         if (!geometry.source().equals(Geometry.SOLVED)) {
             return new Evidence(
-                    Verdict.CHECK, "Changed since it was solved: " + geometry.source() + ".", geometry.rig().name());
+                    Verdict.CHECK,
+                    "Changed since it was solved: " + geometry.source() + ".",
+                    geometry.rig().name());
         }
         return geometry.pointsAreNewer()
                 ? new Evidence(Verdict.CHECK, "The tie points are newer than the solution: solve from them.", figure)

@@ -40,6 +40,9 @@ class RigJobs implements DisposableBean {
     TakeJobs.Status start(Long takeId, int base, RigOrder order) {
         order.request();
         Recipe recipe = RecipeJson.read(recipes.revision(takeId, base).recipe());
+        if (order.fromPoints() && recipe.geometry().points().isEmpty()) {
+            throw new IllegalArgumentException("The take has no tie points to solve from.");
+        }
         if (recipe.clips().size() < 2) {
             throw new IllegalArgumentException("One lens has no other that its picture could be compared with.");
         }
@@ -60,10 +63,9 @@ class RigJobs implements DisposableBean {
 
     private Geometry again(Recipe recipe, RigOrder order, Run run) {
         TiePoints known = points.of(recipe);
-        RigFinder.Found found =
-                TakeRig.again(recipe.rig(), takes.of(recipe).clips(), known, order.request(), run);
+        RigFinder.Found found = TakeRig.again(recipe.rig(), takes.of(recipe).clips(), known, order.request(), run);
         List<Double> moments = known.moments();
-        String hash = recipe.geometry().points().orElseThrow(() -> new IllegalArgumentException("The take has no tie points."));
+        String hash = recipe.geometry().points().orElseThrow();
         return TakeGeometry.of(found, recipe.geometry(), moments, hash);
     }
 

@@ -12,7 +12,12 @@ import java.util.Locale;
  * @param turnsOnly whether only where the lenses point is found
  * @param fromPoints whether the points that are there are taken instead of new ones
  */
-record RigOrder(List<Double> moments, String card, boolean turnsOnly, boolean fromPoints) {
+record RigOrder(List<Double> moments, String card, Boolean turnsOnly, Boolean fromPoints) {
+    RigOrder {
+        turnsOnly = Boolean.TRUE.equals(turnsOnly);
+        fromPoints = Boolean.TRUE.equals(fromPoints);
+    }
+
     RigRequest request() {
         try {
             String word = card == null ? "kind" : card;
@@ -21,7 +26,8 @@ record RigOrder(List<Double> moments, String card, boolean turnsOnly, boolean fr
                     RigRequest.Card.valueOf(word.toUpperCase(Locale.ROOT)),
                     turnsOnly);
         } catch (IllegalArgumentException unknown) {
-            throw new IllegalArgumentException("A rig is solved from a card of its 'kind' or of this 'unit', not '" + card + "'.");
+            throw new IllegalArgumentException(
+                    "A rig is solved from a card of its 'kind' or of this 'unit', not '" + card + "'.");
         }
     }
 }

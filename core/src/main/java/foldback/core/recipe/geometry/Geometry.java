@@ -29,6 +29,8 @@ public record Geometry(Rig rig, String source, Optional<RigMeasure> measure, Opt
 
     /** Whether points were added or taken away since the rig was solved. */
     public boolean pointsAreNewer() {
-        return measure.isPresent() && points.isPresent() && !points.get().equals(measure.get().points());
+        return measure.isPresent()
+                && points.isPresent()
+                && !points.get().equals(measure.get().points());
     }
 }

@@ -52,7 +52,14 @@ final class Adjuster {
      * @param odds how much a point that seems far says that it is: twice the negative logarithm of a prior's odds
      * @param ground how much a point that seems to lie on the ground says that it does; 0 where none shall
      */
-    record Loss(double noisePx, double doubtPx, double beyondInverse, double pull, double far, double odds, double ground) {}
+    record Loss(
+            double noisePx,
+            double doubtPx,
+            double beyondInverse,
+            double pull,
+            double far,
+            double odds,
+            double ground) {}
 
     /**
      * Where an adjustment ended.
@@ -164,13 +171,7 @@ final class Adjuster {
     }
 
     private void add(
-            Equations e,
-            int n,
-            RigState state,
-            Points points,
-            PointTerms terms,
-            double[] place,
-            double damping) {
+            Equations e, int n, RigState state, Points points, PointTerms terms, double[] place, double damping) {
         double inverse = place[3];
         double square = 0;
         for (int r = 0; r < terms.rows; r++) {

@@ -5,7 +5,6 @@ import foldback.core.rig.MappingError;
 import foldback.core.rig.Rig;
 import foldback.core.run.Run;
 import foldback.core.solve.TiePoint;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
@@ -163,7 +162,17 @@ public final class RigSolver {
         Ended ended = new Ended(new Adjuster.Adjusted(state, points, null, null, 0), found.noise());
         for (int stage = FIRST_FINE; stage < DOUBTS.length - 1; stage++) {
             ended = stage(
-                    card, ended.adjusted().state(), ended.adjusted().points(), sigma, settings, stage, BEYOND[stage], ended.noise(), LAST_PULL, true, run);
+                    card,
+                    ended.adjusted().state(),
+                    ended.adjusted().points(),
+                    sigma,
+                    settings,
+                    stage,
+                    BEYOND[stage],
+                    ended.noise(),
+                    LAST_PULL,
+                    true,
+                    run);
         }
         return last(card, ended, sigma, settings, ended.noise(), run);
     }

@@ -118,7 +118,10 @@ public final class LocalFinder {
      * @throws IllegalArgumentException where a lens's model says nothing of its place
      */
     public TiePoint placed(int lens, double x, double y, int other, double x2, double y2) {
-        Direction there = rig.lenses().get(lens).rigFromLens().apply(rig.lenses().get(lens).lens().unproject(x, y));
+        Direction there = rig.lenses()
+                .get(lens)
+                .rigFromLens()
+                .apply(rig.lenses().get(lens).lens().unproject(x, y));
         double[] coarse = matcher(lens, other, COARSE * spacing).snap(there, x2, y2);
         double[] begin = coarse == null ? new double[] {x2, y2} : coarse;
         double[] fine = matcher(lens, other, spacing).snap(there, begin[0], begin[1]);
@@ -128,12 +131,7 @@ public final class LocalFinder {
 
     private PatchMatcher matcher(int lens, int other, double grid) {
         return new PatchMatcher(
-                rig.lenses().get(lens),
-                rig.lenses().get(other),
-                pictures.get(lens),
-                pictures.get(other),
-                PATCH,
-                grid);
+                rig.lenses().get(lens), rig.lenses().get(other), pictures.get(lens), pictures.get(other), PATCH, grid);
     }
 
     /** Points are stated from the lens of the lower number. */

@@ -48,8 +48,8 @@ public record OverlapCoverage(double share, Direction emptiest, double emptyRad)
                 if (!(grid.depths[first][k] > 0 && grid.depths[second][k] > 0)) {
                     continue;
                 }
-                Direction place = new Direction(
-                        grid.directions[3 * k], grid.directions[3 * k + 1], grid.directions[3 * k + 2]);
+                Direction place =
+                        new Direction(grid.directions[3 * k], grid.directions[3 * k + 1], grid.directions[3 * k + 2]);
                 double least = Math.PI;
                 for (Direction point : seen) {
                     least = Math.min(least, place.angleTo(point));

@@ -13,6 +13,7 @@ final class SiteFinder {
     private static final int REACH = 4;
     /** Less is noise: squared codes a pixel. */
     static final double LEAST_CHANGE = 6;
+
     private static final double FREE_STEPS = 8;
 
     private SiteFinder() {}

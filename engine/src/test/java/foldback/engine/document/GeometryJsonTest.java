@@ -1,0 +1,94 @@
+package foldback.engine.document;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import foldback.core.recipe.Recipe;
+import foldback.core.recipe.geometry.Geometry;
+import foldback.core.recipe.geometry.LensDoubt;
+import foldback.core.recipe.geometry.RigMeasure;
+import foldback.core.recipe.geometry.RigPair;
+import foldback.core.run.Verdict;
+import foldback.core.solve.TiePoint;
+import foldback.core.solve.TiePoints;
+import foldback.engine.DemoTake;
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+
+/** What a solve says survives its documents. */
+class GeometryJsonTest {
+    private static final RigMeasure MEASURE = new RigMeasure(
+            1,
+            Verdict.CHECK,
+            "Because of that.",
+            Math.toRadians(0.03),
+            List.of(1.2, 3.4),
+            2.5,
+            "abc",
+            List.of(new RigPair("A", "B", 120, Math.toRadians(0.02), Math.toRadians(0.05), 0.75)),
+            List.of(new LensDoubt("A", Math.toRadians(0.01), 0.002, 0.6, List.of("centre"))));
+
+    @Test
+    void aMeasureIsReadAsItWasWritten() throws Exception {
+        Recipe recipe = DemoTake.recipe();
+        Geometry solved = new Geometry(recipe.rig(), Geometry.SOLVED, Optional.of(MEASURE), Optional.of("def"));
+        Geometry read =
+                RecipeJson.read(RecipeJson.write(recipe.withGeometry(solved))).geometry();
+        RigMeasure measure = read.measure().orElseThrow();
+        assertThat(measure.reason()).isEqualTo("Because of that.");
+        assertThat(measure.restRad()).isCloseTo(MEASURE.restRad(), within(1e-9));
+        assertThat(measure.moments()).isEqualTo(MEASURE.moments());
+        assertThat(measure.meetingMetres()).isEqualTo(2.5);
+        assertThat(measure.pairs().get(0).covered()).isEqualTo(0.75);
+        assertThat(measure.lenses()).hasSize(1);
+        assertThat(measure.lenses().get(0).undecided()).containsExactly("centre");
+        assertThat(read.points()).contains("def");
+        assertThat(read.pointsAreNewer()).isTrue();
+        assertThat(read.withPoints("abc").pointsAreNewer()).isFalse();
+    }
+
+    @Test
+    void farSeamsHaveNoMeetingDistance() throws Exception {
+        Recipe recipe = DemoTake.recipe();
+        RigMeasure far = new RigMeasure(
+                1, Verdict.SURE, "So.", 0, List.of(), Double.POSITIVE_INFINITY, "abc", List.of(), List.of());
+        Geometry solved = new Geometry(recipe.rig(), Geometry.SOLVED, Optional.of(far), Optional.empty());
+        String text = RecipeJson.write(recipe.withGeometry(solved));
+        assertThat(text).doesNotContain("Infinity");
+        assertThat(RecipeJson.read(text).geometry().measure().orElseThrow().meetingMetres())
+                .isInfinite();
+    }
+
+    @Test
+    void pointsAreKeptToAThousandthOfAPixel() {
+        TiePoint point = new TiePoint(1, 10.12345, 20.5, 0, 30.25, 40.75, 0.0421, 1, TiePoint.Origin.BY_HAND);
+        TiePoints points = new TiePoints(List.of(0.5, 2.0), List.of(point));
+        String text = PointsJson.write(points, List.of("A", "B"));
+        TiePoint read = PointsJson.read(text, List.of("A", "B")).points().get(0);
+        assertThat(read.x1()).isCloseTo(10.12345, within(5e-4));
+        assertThat(read.sigmaPx()).isCloseTo(0.042, within(1e-9));
+        assertThat(read.origin()).isEqualTo(TiePoint.Origin.BY_HAND);
+        // Slots may stand in another order now.
+        TiePoint turned = PointsJson.read(text, List.of("B", "A")).points().get(0);
+        assertThat(turned.first()).isZero();
+        assertThat(turned.second()).isEqualTo(1);
+    }
+
+    @Test
+    void wrongPointsAreRefusedByName() {
+        String text = PointsJson.write(
+                new TiePoints(List.of(0.5), List.of(new TiePoint(0, 1, 2, 1, 3, 4, 0.1, 0, TiePoint.Origin.FOUND))),
+                List.of("A", "B"));
+        assertThatThrownBy(() -> PointsJson.read(text, List.of("A", "C")))
+                .isInstanceOf(DocumentException.class)
+                .hasMessageContaining("no lens 'B'");
+        assertThatThrownBy(() -> PointsJson.read(text.replace("[0,0,", "[3,0,"), List.of("A", "B")))
+                .isInstanceOf(DocumentException.class)
+                .hasMessageContaining("a moment or a lens that is not there");
+        assertThatThrownBy(() -> PointsJson.read(text.replace("[0,0,", "[0,"), List.of("A", "B")))
+                .isInstanceOf(DocumentException.class)
+                .hasMessageContaining("'tie-points.points[0]' must be a list of 9 numbers");
+    }
+}

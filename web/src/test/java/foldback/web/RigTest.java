@@ -1,0 +1,215 @@
+package foldback.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import foldback.core.recipe.ClipRef;
+import foldback.core.recipe.Recipe;
+import foldback.core.time.FrameRate;
+import foldback.media.ContentHash;
+import java.io.ByteArrayInputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import javax.imageio.ImageIO;
+import org.awaitility.Awaitility;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.By;
+import tools.jackson.databind.JsonNode;
+
+/** Rigs solved on the page, and their tie points. */
+@ExtendWith(RunningApplication.class)
+class RigTest {
+    private static final int SIZE = 720;
+    private static final String REFINE = "{\"card\":\"unit\",\"moments\":[0.4]}";
+
+    /** A second of the demo's lenses, small, with the demo's own card. */
+    private static long take(Api api, RunningApplication.Server server) throws Exception {
+        Path folder = Files.createDirectories(server.footage().resolve("rig"));
+        Path left = folder.resolve("left.mp4");
+        Path right = folder.resolve("right.mp4");
+        if (!Files.exists(right)) {
+            Footage.small(Footage.front(), SIZE, left, "-crf", "16");
+            Footage.small(Footage.back(), SIZE, right, "-crf", "16");
+        }
+        return api.freshTake(Recipe.start(
+                new FrameRate(25, 1),
+                List.of(clip("A", left), clip("B", right)),
+                api.demoRecipe().rig(),
+                "rig card"));
+    }
+
+    private static ClipRef clip(String slot, Path file) {
+        return new ClipRef(slot, "footage/rig/" + file.getFileName(), ContentHash.of(file), 0);
+    }
+
+    private static String path(long take) {
+        return "/api/takes/" + take;
+    }
+
+    /** Solves, and gives the take's state; the head is the next revision then. */
+    private static JsonNode solved(Api api, long take, int base, String order) throws Exception {
+        assertThat(api.post(path(take) + "/rig?base=" + base, order).status()).isEqualTo(200);
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(90))
+                .pollInterval(Duration.ofMillis(100))
+                .until(() ->
+                        !api.get(path(take) + "/rig").json().path("working").asBoolean());
+        assertThat(api.get(path(take) + "/rig").json().path("message").asString())
+                .isEmpty();
+        JsonNode state = api.get(path(take)).json();
+        assertThat(state.path("revision").asInt()).isEqualTo(base + 1);
+        return state;
+    }
+
+    private static JsonNode row(JsonNode state) {
+        return state.path("ledger").get(2);
+    }
+
+    private static JsonNode points(Api api, long take, int revision) throws Exception {
+        return api.get(path(take) + "/revisions/" + revision + "/points").json();
+    }
+
+    @Test
+    void aRigIsRefinedAndItsPointsAreWorkedOn(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = take(api, server);
+        assertThat(row(api.get(path(take)).json()).path("reason").asString()).startsWith("Not measured on this take.");
+        JsonNode state = solved(api, take, 1, REFINE);
+        JsonNode measure = state.path("recipe").path("rig").path("measure");
+        JsonNode pair = measure.path("pairs").get(0);
+        assertThat(pair.path("points").asInt()).isGreaterThan(60);
+        assertThat(pair.path("rms_deg").asDouble()).isLessThan(0.1);
+        assertThat(row(state).path("figure").asString()).endsWith("\u00b0 apart");
+        assertThat(row(state).path("verdict").asString()).isEqualTo("check");
+        // The card is the rig's own: little may change.
+        double yaw = state.path("recipe")
+                .path("rig")
+                .path("lenses")
+                .get(1)
+                .path("yaw_deg")
+                .asDouble();
+        double before = Math.toDegrees(
+                api.demoRecipe().rig().lenses().get(1).rigFromLens().yaw());
+        assertThat(Math.abs(Math.IEEEremainder(yaw - before, 360))).isLessThan(0.4);
+
+        JsonNode found = points(api, take, 2);
+        int count = found.path("points").size();
+        assertThat(found.path("newer").asBoolean()).isFalse();
+        JsonNode first = found.path("points").get(0);
+        assertThat(first.size()).isEqualTo(20);
+
+        assertThat(api.post(path(take) + "/points/delete?base=2", "{\"numbers\":[0,3]}")
+                        .status())
+                .isEqualTo(204);
+        assertThat(points(api, take, 3).path("points").size()).isEqualTo(count - 2);
+        state = api.get(path(take)).json();
+        assertThat(row(state).path("reason").asString()).contains("newer than the solution");
+
+        String there = ",\"x\":" + first.get(10) + ",\"y\":" + first.get(11) + ",\"z\":" + first.get(12) + "}";
+        JsonNode more = api.post(
+                        path(take) + "/points/find?base=3", "{\"seconds\":0.4,\"place\":{\"slot\":\"A\"" + there + "}")
+                .json();
+        assertThat(more.path("count").asInt()).isGreaterThan(0);
+        String two = ",\"x\":" + first.get(13) + ",\"y\":" + first.get(14) + ",\"z\":" + first.get(15) + "}";
+        assertThat(api.post(
+                                path(take) + "/points/place?base=4",
+                                "{\"seconds\":0.4,\"one\":{\"slot\":\"A\"" + there + ",\"two\":{\"slot\":\"B\"" + two
+                                        + "}")
+                        .status())
+                .isEqualTo(204);
+        JsonNode all = points(api, take, 5).path("points");
+        JsonNode placed = all.get(all.size() - 1);
+        assertThat(placed.get(9).asInt()).isEqualTo(1);
+        assertThat(placed.get(5).asDouble()).isCloseTo(first.get(5).asDouble(), within(1.0));
+
+        state = solved(api, take, 5, "{\"card\":\"unit\",\"fromPoints\":true}");
+        assertThat(points(api, take, 6).path("newer").asBoolean()).isFalse();
+        assertThat(row(state).path("figure").asString()).endsWith("\u00b0 apart");
+    }
+
+    @Test
+    void closeUpsAndTheLaneShowTheRig(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = take(api, server);
+        var picture = ImageIO.read(new ByteArrayInputStream(
+                api.bytes(path(take) + "/revisions/1/close-up/A?t=0.2&x=1&y=0&z=0&field=40&side=200")));
+        assertThat(picture.getWidth()).isEqualTo(200);
+        assertThat(picture.getHeight()).isEqualTo(200);
+        // Sky above, ground below: upright.
+        assertThat(brightness(picture.getRGB(90, 15))).isGreaterThan(brightness(picture.getRGB(90, 190)));
+        JsonNode lane = api.get(path(take) + "/revisions/1/lanes/rig").json();
+        assertThat(lane.path("lenses").size()).isEqualTo(2);
+        assertThat(lane.path("points").size()).isGreaterThan(3);
+        assertThat(lane.path("points").get(0).get(1).asDouble()).isLessThan(0.3);
+    }
+
+    private static int brightness(int rgb) {
+        return (rgb >> 16 & 255) + (rgb >> 8 & 255) + (rgb & 255);
+    }
+
+    @Test
+    void whatCannotBeSolvedIsSaid(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = take(api, server);
+        assertThat(api.post(path(take) + "/rig?base=1", "{\"card\":\"maker\"}").body())
+                .contains("'kind' or of this 'unit', not 'maker'");
+        api.post(path(take) + "/rig?base=1", "{\"moments\":[77]}");
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(20))
+                .until(() ->
+                        !api.get(path(take) + "/rig").json().path("working").asBoolean());
+        assertThat(api.get(path(take) + "/rig").json().path("message").asString())
+                .contains("shows nothing at 77.0 s");
+        assertThat(api.get(path(take)).json().path("revision").asInt()).isEqualTo(1);
+        assertThat(api.post(
+                                path(take) + "/points/find?base=1",
+                                "{\"seconds\":0.4,\"place\":{\"slot\":\"A\",\"x\":0,\"y\":0,\"z\":-1}}")
+                        .body())
+                .contains("Lens A does not see that place");
+        assertThat(api.post(path(take) + "/rig?base=1", "{\"fromPoints\":true}").status())
+                .isEqualTo(400);
+    }
+
+    @Test
+    void theWholeWayOnThePage(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = take(api, server);
+        try (Browser browser = new Browser()) {
+            browser.driver.get(server.uri("/takes/" + take).toString());
+            browser.await(Duration.ofSeconds(20))
+                    .until(driver -> !driver.findElements(By.cssSelector("body[data-ready]"))
+                            .isEmpty());
+            browser.driver
+                    .findElement(By.cssSelector("[data-stage='rig'] button"))
+                    .click();
+            browser.find("rig-of").sendKeys("this very");
+            browser.find("rig-look").sendKeys("this moment");
+            browser.press("solve");
+            browser.await(Duration.ofSeconds(90))
+                    .until(driver -> browser.find("rig-pair-A-B").isDisplayed());
+            browser.await(Duration.ofSeconds(20))
+                    .until(driver -> browser.find("pane-pair").getDomAttribute("data-points") != null
+                            && !browser.find("pane-pair")
+                                    .getDomAttribute("data-points")
+                                    .equals("0"));
+            int count = Integer.parseInt(browser.find("pane-pair").getDomAttribute("data-points"));
+            browser.driver
+                    .findElement(By.cssSelector("[data-tool='next worst']"))
+                    .click();
+            browser.driver.findElement(By.cssSelector("[data-tool='delete']")).click();
+            browser.await(Duration.ofSeconds(20))
+                    .until(driver -> browser.find("points-newer").isDisplayed());
+            browser.await(Duration.ofSeconds(20))
+                    .until(driver -> browser.find("pane-pair")
+                            .getDomAttribute("data-points")
+                            .equals("" + (count - 1)));
+            browser.press("solve-again");
+            browser.await(Duration.ofSeconds(60))
+                    .until(driver -> !browser.find("points-newer").isDisplayed());
+            assertThat(browser.find("rig-said").getText()).contains("Moment");
+        }
+    }
+}
