@@ -34,6 +34,25 @@ public record Rotation(double w, double x, double y, double z) {
         return new Rotation(StrictMath.cos(angle / 2), axis.x() * sin, axis.y() * sin, axis.z() * sin);
     }
 
+    /** The rotation of a matrix, row by row (Shepperd 1978); one that is nearly orthonormal is made so. */
+    public static Rotation ofMatrix(double[] m) {
+        double trace = m[0] + m[4] + m[8];
+        if (trace > 0) {
+            double w = StrictMath.sqrt(1 + trace) / 2;
+            return new Rotation(w, (m[7] - m[5]) / (4 * w), (m[2] - m[6]) / (4 * w), (m[3] - m[1]) / (4 * w));
+        }
+        if (m[0] >= m[4] && m[0] >= m[8]) {
+            double x = StrictMath.sqrt(1 + m[0] - m[4] - m[8]) / 2;
+            return new Rotation((m[7] - m[5]) / (4 * x), x, (m[1] + m[3]) / (4 * x), (m[2] + m[6]) / (4 * x));
+        }
+        if (m[4] >= m[8]) {
+            double y = StrictMath.sqrt(1 - m[0] + m[4] - m[8]) / 2;
+            return new Rotation((m[2] - m[6]) / (4 * y), (m[1] + m[3]) / (4 * y), y, (m[5] + m[7]) / (4 * y));
+        }
+        double z = StrictMath.sqrt(1 - m[0] - m[4] + m[8]) / 2;
+        return new Rotation((m[3] - m[1]) / (4 * z), (m[2] + m[6]) / (4 * z), (m[5] + m[7]) / (4 * z), z);
+    }
+
     /** About the axis along a vector, by its length in radians; the null vector gives the identity. */
     public static Rotation ofVector(double x, double y, double z) {
         double angle = StrictMath.sqrt(x * x + y * y + z * z);

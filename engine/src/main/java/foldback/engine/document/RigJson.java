@@ -10,6 +10,7 @@ import foldback.core.lens.Lens;
 import foldback.core.lens.LensFrame;
 import foldback.core.lens.RectilinearLens;
 import foldback.core.rig.Rig;
+import foldback.core.rig.RigCard;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Position;
 import foldback.core.space.Rotation;
@@ -26,20 +27,14 @@ public final class RigJson {
 
     private RigJson() {}
 
-    /** Reads a rig card. */
+    /** Reads a rig card's rig. */
     public static Rig readCard(String text) {
-        Fields root = Fields.root(text, "rig-card");
-        Rig rig = read(root);
-        root.optionalText("notes");
-        root.end();
-        return rig;
+        return CardJson.read(text).rig();
     }
 
+    /** A card that says nothing but its rig. */
     public static String writeCard(Rig rig) {
-        ObjectNode root = Fields.JSON.createObjectNode();
-        root.put("format", "foldback-rig-card").put("version", 1);
-        write(rig, root);
-        return Numbers.pretty(root);
+        return CardJson.write(new RigCard(rig, Optional.empty(), ""));
     }
 
     static Rig read(Fields fields) {

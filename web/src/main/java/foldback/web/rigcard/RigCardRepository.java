@@ -1,6 +1,7 @@
 package foldback.web.rigcard;
 
 import java.util.List;
+import java.util.Optional;
 import org.springframework.data.repository.Repository;
 
 interface RigCardRepository extends Repository<RigCardEntry, Long> {
@@ -8,5 +9,9 @@ interface RigCardRepository extends Repository<RigCardEntry, Long> {
 
     List<RigCardEntry> findAllByOrderByName();
 
+    Optional<RigCardEntry> findById(Long id);
+
     boolean existsByName(String name);
+
+    void delete(RigCardEntry entry);
 }

@@ -97,6 +97,17 @@ export function rigSheet(root, store) {
 
 async function cards(root, store) {
   const select = part(root, "cards");
+  part(root, "save").addEventListener("submit", async (event) => {
+    event.preventDefault();
+    const name = part(root, "card-name").value.trim();
+    try {
+      await askJson(`${store.path}/rig-card?revision=${store.kept.revision}`, { body: { name } });
+      toast(`The rig is kept as card ${name}.`);
+      store.setStage("rig");
+    } catch (failure) {
+      toast(failure.message);
+    }
+  });
   try {
     const all = await askJson("/api/rig-cards");
     select.append(...all.map((card, i) => element("option", { value: i }, card.name)));

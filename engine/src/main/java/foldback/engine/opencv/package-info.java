@@ -1,0 +1,2 @@
+/** Calibrations as the OpenCV library writes and reads them. */
+package foldback.engine.opencv;
