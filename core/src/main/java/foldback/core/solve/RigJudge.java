@@ -80,14 +80,15 @@ final class RigJudge {
         if (lenses == 2) {
             return new Evidence(
                     Verdict.CHECK,
-                    "With two lenses, how near things are and how wide the lenses see cannot be told apart by their pictures"
-                            + " alone. Look whether far things meet all along the seam.",
+                    "Of two lenses, how near things are and how wide the lenses see are told apart by ground and sky alone."
+                            + " Look whether far things meet all along the seam.",
                     figure);
         }
         if (result.onFarRad() > SURE_ON_FAR_RAD) {
             return new Evidence(
                     Verdict.CHECK,
-                    "How the lenses lie rests on what seems to be far off. Look whether far things meet along all seams.",
+                    "How the lenses lie rests on what seems to be far off or level ground."
+                            + " Look whether far things meet along all seams.",
                     figure);
         }
         if (open > SURE_RAD || result.rivalRad() > SURE_RIVAL_RAD || rest > SURE_REST_RAD) {

@@ -13,8 +13,8 @@ import foldback.core.rig.Rig;
  * @param rivalRad mapping error between this rig and the farthest one that explains the points nearly as well, radians; 0 where
  *     there is none
  * @param uncertainty how well the points decide the rig
- * @param onFarRad mapping error between this rig and the one that the points give if none is taken for far because it seems so,
- *     radians: how much rests on that
+ * @param onFarRad mapping error between this rig and the one that the points give if none is taken for far or for ground because
+ *     it seems so, radians: how much rests on that
  */
 public record SolveResult(
         Rig rig,
