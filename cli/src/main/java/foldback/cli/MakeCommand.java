@@ -66,7 +66,7 @@ final class MakeCommand implements Callable<Integer> {
         RenderSpec spec = RenderSpec.read(Documents.text(specFile));
         Path folder = media != null ? media : recipeFile.toAbsolutePath().getParent();
         Take take = Take.open(recipe, MediaFolders.of(folder));
-        TimeSpan all = take.commonSpan();
+        TimeSpan all = take.showing(recipe).commonSpan();
         TimeSpan span = new TimeSpan(from == null ? all.from() : from, to == null ? all.to() : to);
         RenderJob job = new RenderJob(recipe, spec, take, span);
         Path target = out.toAbsolutePath();

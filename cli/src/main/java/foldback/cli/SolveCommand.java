@@ -8,6 +8,7 @@ import foldback.core.run.Evidence;
 import foldback.core.run.Run;
 import foldback.core.solve.PairFigures;
 import foldback.core.solve.RigFinder;
+import foldback.core.solve.adjust.SolveSettings;
 import foldback.engine.document.RigJson;
 import foldback.engine.gather.LensPictures;
 import foldback.engine.rig.LensFrames;
@@ -25,6 +26,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -51,6 +53,14 @@ final class SolveCommand implements Callable<Integer> {
     private Path card;
 
     @Option(
+            names = "--from-nothing",
+            description = "only what the card's lenses are like is known: not where they point, nor in which order")
+    private boolean fromNothing;
+
+    @Option(names = "--any-order", description = "the clips may be in the wrong slots: they are put where they belong")
+    private boolean anyOrder;
+
+    @Option(
             names = "--clip",
             required = true,
             paramLabel = "SLOT=FILE",
@@ -69,6 +79,28 @@ final class SolveCommand implements Callable<Integer> {
     @Option(names = "--turns-only", description = "only where the lenses point; what they are like is as the card says")
     private boolean turnsOnly;
 
+    @Option(
+            names = "--hold",
+            split = ",",
+            paramLabel = "NUMBER",
+            description = "stay as the card says: focal, centre, distortion, pupils")
+    private Set<Number> hold = Set.of();
+
+    @Option(
+            names = "--share",
+            split = ",",
+            paramLabel = "NUMBER",
+            description = "change in all lenses alike: focal, centre, distortion")
+    private Set<Number> share = Set.of();
+
+    /** What a lens's numbers are. */
+    private enum Number {
+        FOCAL,
+        CENTRE,
+        DISTORTION,
+        PUPILS
+    }
+
     @Option(names = "--out", required = true, paramLabel = "CARD", description = "where the solved card is written")
     private Path out;
 
@@ -82,11 +114,42 @@ final class SolveCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         Rig rig = RigJson.readCard(Documents.text(card));
         List<TakeClip> clips = clips(rig);
-        RigRequest request = new RigRequest(at, refine ? RigRequest.Card.UNIT : RigRequest.Card.KIND, turnsOnly);
+        RigRequest request = new RigRequest(at, start(), order(), free());
         TakeRig.Solved solved = TakeRig.solve(rig, clips, LensFrames.of(clips), request, Run.QUIET);
         Files.writeString(out, RigJson.writeCard(solved.found().rig()));
-        print(solved);
+        print(solved, rig);
         return CommandLine.ExitCode.OK;
+    }
+
+    private RigRequest.Start start() {
+        if (fromNothing && refine) {
+            throw new ParameterException(
+                    spec.commandLine(),
+                    "--refine starts from a unit's card, --from-nothing from none: give one of them.");
+        }
+        return fromNothing ? RigRequest.Start.NOTHING : refine ? RigRequest.Start.UNIT : RigRequest.Start.KIND;
+    }
+
+    private RigRequest.Order order() {
+        return anyOrder ? RigRequest.Order.ANY : RigRequest.Order.GIVEN;
+    }
+
+    private RigRequest.Free free() {
+        if (turnsOnly) {
+            return RigRequest.Free.TURNS;
+        }
+        try {
+            return new RigRequest.Free(
+                    free(Number.FOCAL), free(Number.CENTRE), free(Number.DISTORTION), free(Number.PUPILS));
+        } catch (IllegalArgumentException wrong) {
+            throw new ParameterException(spec.commandLine(), wrong.getMessage());
+        }
+    }
+
+    private SolveSettings.Freedom free(Number number) {
+        return hold.contains(number)
+                ? SolveSettings.Freedom.HELD
+                : share.contains(number) ? SolveSettings.Freedom.SHARED : SolveSettings.Freedom.OWN;
     }
 
     private List<TakeClip> clips(Rig rig) {
@@ -139,10 +202,10 @@ final class SolveCommand implements Callable<Integer> {
         return pictures.get(sharing.indexOf(lens.slot())).area();
     }
 
-    private void print(TakeRig.Solved solved) {
+    private void print(TakeRig.Solved solved, Rig card) {
         var printer = spec.commandLine().getOut();
         if (json) {
-            printer.println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(document(solved)));
+            printer.println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(document(solved, card)));
         } else {
             Evidence evidence = solved.found().evidence();
             printer.println(evidence.verdict().word() + ": " + evidence.reason());
@@ -151,12 +214,18 @@ final class SolveCommand implements Callable<Integer> {
         printer.flush();
     }
 
-    private static ObjectNode document(TakeRig.Solved solved) {
+    private ObjectNode document(TakeRig.Solved solved, Rig card) {
         RigFinder.Found found = solved.found();
         ObjectNode root = JSON.createObjectNode();
         root.put("verdict", found.evidence().verdict().word());
         root.put("reason", found.evidence().reason());
         root.put("points", found.points().size());
+        ObjectNode clips = root.putObject("clips");
+        for (int i = 0; i < solved.clips().length; i++) {
+            String given = card.lenses().get(solved.clips()[i]).slot();
+            clips.put(
+                    card.lenses().get(i).slot(), String.valueOf(files.get(given).getFileName()));
+        }
         ArrayNode moments = root.putArray("moments_s");
         solved.moments().forEach(moments::add);
         found.result().ifPresent(result -> {

@@ -35,6 +35,10 @@ public record ClipRef(
         this(slot, file, sha256, offsetSeconds, 0, Optional.empty());
     }
 
+    public ClipRef withSlot(String other) {
+        return new ClipRef(other, file, sha256, offsetSeconds, driftPpm, area);
+    }
+
     public ClipRef withOffset(double seconds) {
         return withPlace(seconds, driftPpm);
     }

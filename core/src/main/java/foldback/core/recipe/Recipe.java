@@ -6,7 +6,9 @@ import foldback.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 
 /**
  * Everything decided about a take.
@@ -54,6 +56,37 @@ public record Recipe(
                 .filter(clip -> clip.slot().equals(slot))
                 .findFirst()
                 .orElseThrow();
+    }
+
+    /**
+     * The same with its clips in other slots, with all that is known of them; the rig stays.
+     *
+     * @param slotOf of each slot, the one that its clip goes to
+     */
+    public Recipe withSlots(Map<String, String> slotOf) {
+        UnaryOperator<String> to = slotOf::get;
+        List<ClipRef> placed =
+                clips.stream().map(clip -> clip.withSlot(to.apply(clip.slot()))).toList();
+        Balance evened = new Balance(
+                balance.measure(),
+                balance.lenses().stream()
+                        .map(lens -> new LensBalance(to.apply(lens.slot()), lens.measured(), lens.trim()))
+                        .toList());
+        Geometry same =
+                geometry.withOff(geometry.off().stream().map(to).sorted().toList());
+        return new Recipe(rate, placed, sync.withSlots(to), same, evened, seams, level);
+    }
+
+    /** What is seen of the take: the same without the lenses that are off. */
+    public Recipe showing() {
+        if (geometry.off().isEmpty()) {
+            return this;
+        }
+        List<ClipRef> on =
+                clips.stream().filter(clip -> geometry.isOn(clip.slot())).toList();
+        Geometry seen =
+                new Geometry(geometry.rigOn(), geometry.source(), geometry.measure(), geometry.points(), List.of());
+        return new Recipe(rate, on, sync, seen, balance, seams, level);
     }
 
     public Recipe withBalance(Balance changed) {

@@ -27,14 +27,15 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
     /**
      * Compiles a recipe.
      *
-     * @param sources of the rig's lenses, in their order
+     * @param sources of the rig's lenses that are on, in their order
      * @throws IllegalArgumentException where a picture's aspect is not the one the rig states
      */
     public static RecipePlan compile(Recipe recipe, Canvas canvas, List<Source> sources) {
+        Rig rig = recipe.geometry().rigOn();
         List<RigLens> lenses = new ArrayList<>();
         List<Integer> halvings = new ArrayList<>();
         for (int i = 0; i < sources.size(); i++) {
-            RigLens lens = recipe.rig().lenses().get(i);
+            RigLens lens = rig.lenses().get(i);
             Source source = sources.get(i);
             RigLens scaled = lens.scaledTo(source.width(), source.height());
             int times = 0;
@@ -48,7 +49,7 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
         }
         StitchSettings settings = new StitchSettings(
                 canvas,
-                new Rig(recipe.rig().name(), lenses),
+                new Rig(rig.name(), lenses),
                 recipe.level().worldFromCanvas(),
                 recipe.seams().meetingMetres(),
                 recipe.seams().feather());
@@ -57,9 +58,10 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
 
     /** Source pixels for one canvas pixel in the middle of the lens that has the fewest; under 1 the canvas enlarges. */
     public static double leastSourcePerCanvas(Recipe recipe, Canvas canvas, List<Source> sources) {
+        Rig rig = recipe.geometry().rigOn();
         double least = Double.POSITIVE_INFINITY;
         for (int i = 0; i < sources.size(); i++) {
-            RigLens lens = recipe.rig().lenses().get(i);
+            RigLens lens = rig.lenses().get(i);
             Source source = sources.get(i);
             RigLens scaled = lens.scaledTo(source.width(), source.height());
             least = Math.min(least, sourcePerCanvas(scaled, canvas));
@@ -72,12 +74,12 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
         return lens.lens().focalPx() * 2 * Math.PI / canvas.width();
     }
 
-    /** What happens to the light of each lens. */
+    /** What happens to the light of each lens that is on. */
     public static List<LensLight> lights(Recipe recipe, List<Source> sources, PixelFormat out, ColourTags outTags) {
+        Rig rig = recipe.geometry().rigOn();
         List<LensLight> lights = new ArrayList<>();
         for (int i = 0; i < sources.size(); i++) {
-            LensBalance balance =
-                    recipe.balance().of(recipe.rig().lenses().get(i).slot());
+            LensBalance balance = recipe.balance().of(rig.lenses().get(i).slot());
             lights.add(LensLight.of(
                     balance.measured().gainsWith(balance.trim()),
                     sources.get(i).format(),

@@ -2,6 +2,8 @@ package foldback.core.recipe;
 
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 
 /**
  * Where the clips' offsets come from; the offsets themselves stand with the clips.
@@ -20,6 +22,14 @@ public record Sync(Source source, Optional<SyncMeasure> measure, Set<String> loc
     /** Offsets that nobody measured. */
     public static Sync from(Source source) {
         return new Sync(source, Optional.empty(), Set.of());
+    }
+
+    /** The same for clips that went to other slots. */
+    Sync withSlots(UnaryOperator<String> to) {
+        return new Sync(
+                source,
+                measure.map(said -> said.withSlots(to)),
+                locked.stream().map(to).collect(Collectors.toSet()));
     }
 
     /** Where offsets come from. */

@@ -2,6 +2,7 @@ package foldback.core.recipe;
 
 import foldback.core.run.Verdict;
 import java.util.List;
+import java.util.function.UnaryOperator;
 
 /**
  * What a measurement of offsets found.
@@ -23,5 +24,18 @@ public record SyncMeasure(
     public SyncMeasure {
         pairs = List.copyOf(pairs);
         drifts = List.copyOf(drifts);
+    }
+
+    /** The same for clips that went to other slots. */
+    SyncMeasure withSlots(UnaryOperator<String> to) {
+        return new SyncMeasure(
+                algorithm,
+                verdict,
+                reason,
+                residualSeconds,
+                pairs.stream().map(pair -> pair.withSlots(to)).toList(),
+                drifts.stream()
+                        .map(drift -> new SyncDrift(to.apply(drift.slot()), drift.sigmaPpm()))
+                        .toList());
     }
 }

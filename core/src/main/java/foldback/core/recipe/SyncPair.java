@@ -2,6 +2,7 @@ package foldback.core.recipe;
 
 import foldback.core.sync.Belief;
 import foldback.core.sync.Clue;
+import java.util.function.UnaryOperator;
 
 /**
  * What two clips said of their offset when it was measured, by one clue; see {@link foldback.core.sync.PairEvidence}.
@@ -21,4 +22,20 @@ public record SyncPair(
         double share,
         double rival,
         int witnesses,
-        double agreeing) {}
+        double agreeing) {
+
+    /** The same for clips that went to other slots. */
+    SyncPair withSlots(UnaryOperator<String> to) {
+        return new SyncPair(
+                to.apply(first),
+                to.apply(second),
+                clue,
+                belief,
+                used,
+                residualSeconds,
+                share,
+                rival,
+                witnesses,
+                agreeing);
+    }
+}

@@ -23,6 +23,10 @@ public record RigLens(String slot, Lens lens, Rotation rigFromLens, Position pup
         return new RigLens(slot, changed, rigFromLens, pupil);
     }
 
+    public RigLens withRotation(Rotation turned) {
+        return new RigLens(slot, lens, turned, pupil);
+    }
+
     /**
      * The same lens for another picture size of equal aspect.
      *

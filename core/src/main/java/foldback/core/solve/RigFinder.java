@@ -10,8 +10,10 @@ import foldback.core.solve.adjust.RigSolver;
 import foldback.core.solve.adjust.SolveResult;
 import foldback.core.solve.adjust.SolveSettings;
 import foldback.core.solve.points.PointFinder;
+import foldback.core.solve.points.RotationGraph;
 import foldback.core.space.Rotation;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
@@ -27,7 +29,12 @@ public final class RigFinder {
     /** Fewer features that agree say nothing of how two lenses lie. */
     private static final double LEAST_SCORE = 6;
 
+    /** The same where nothing is known of how they lie: chance has more to choose from. */
+    private static final double LEAST_FREE_SCORE = 8;
+
     private static final int LEAST_FEATURES = 12;
+    /** Of the time that a solve takes whose clips' order is looked for. */
+    private static final double ORDER_SHARE = 0.3;
 
     private RigFinder() {}
 
@@ -40,6 +47,12 @@ public final class RigFinder {
      * @param evidence how good it is
      */
     public record Found(Rig rig, List<TiePoint> points, Optional<SolveResult> result, Evidence evidence) {
+        /** The same with more to say. */
+        public Found saying(String more) {
+            return new Found(
+                    rig, points, result, new Evidence(evidence.verdict(), evidence.reason() + more, evidence.figure()));
+        }
+
         /** The points that count as right. */
         public List<TiePoint> believed() {
             return result.stream()
@@ -131,35 +144,81 @@ public final class RigFinder {
         return points;
     }
 
-    /** The card with its lenses turned by the strongest pairs that hang all lenses together. */
+    /** The card with its lenses turned by the strongest pairs that hang them together; the first hanging one stays. */
     private static Rig turned(Rig card, List<PointFinder.Pair> pairs) {
-        int count = card.lenses().size();
-        Rotation[] rotations = new Rotation[count];
-        rotations[0] = card.lenses().get(0).rigFromLens();
-        for (int n = 1; n < count; n++) {
-            PointFinder.Pair best = null;
-            for (PointFinder.Pair pair : pairs) {
-                boolean hangs = (rotations[pair.first()] == null) != (rotations[pair.second()] == null);
-                if (hangs && pair.score() >= LEAST_SCORE && (best == null || pair.score() > best.score())) {
-                    best = pair;
-                }
-            }
-            if (best == null) {
-                break;
-            }
-            if (rotations[best.first()] != null) {
-                rotations[best.second()] = rotations[best.first()].times(best.rotation());
-            } else {
-                rotations[best.first()] =
-                        rotations[best.second()].times(best.rotation().inverse());
-            }
-        }
+        Rotation[] found =
+                RotationGraph.of(card.lenses().size(), pairs, LEAST_SCORE).rotations();
+        int held = IntStream.range(0, found.length)
+                .filter(i -> found[i] != null)
+                .findFirst()
+                .orElseThrow();
+        Rotation turn = card.lenses().get(held).rigFromLens().times(found[held].inverse());
         List<RigLens> lenses = new ArrayList<>();
-        for (int i = 0; i < count; i++) {
+        for (int i = 0; i < found.length; i++) {
             RigLens lens = card.lenses().get(i);
-            Rotation rotation = rotations[i] == null ? lens.rigFromLens() : rotations[i];
-            lenses.add(new RigLens(lens.slot(), lens.lens(), rotation, lens.pupil()));
+            lenses.add(found[i] == null ? lens : lens.withRotation(turn.times(found[i])));
         }
         return new Rig(card.name(), lenses);
+    }
+
+    /**
+     * A rig of clips whose order was not known.
+     *
+     * @param clips of each of the rig's slots, the number of the clip that was found to belong there
+     */
+    public record Sorted(int[] clips, Found found) {}
+
+    /**
+     * Solves a rig whose clips may be in the wrong slots.
+     *
+     * @param known of a rig of the same kind, its lenses alike
+     * @param moments their pictures in the order of the clips
+     */
+    public static Sorted anyOrder(Rig known, List<Moment> moments, SolveSettings settings, Run run) {
+        RotationGraph graph = graph(withCircles(known, moments.get(0)), moments, run.part(0, ORDER_SHARE));
+        List<Rotation> card = known.lenses().stream().map(RigLens::rigFromLens).toList();
+        int[] clips = SlotFinder.onCard(card, graph.rotations()).clips();
+        return sorted(known, clips, moments, settings, run);
+    }
+
+    /**
+     * Solves a rig of which only its lenses' kinds are known; slots go around the rig from the first clip on.
+     *
+     * @param kinds its slots, and what each clip's lens is like; where they point is not read
+     * @param moments their pictures in the order of the clips
+     */
+    public static Sorted fromNothing(Rig kinds, List<Moment> moments, SolveSettings settings, Run run) {
+        RotationGraph graph = graph(withCircles(kinds, moments.get(0)), moments, run.part(0, ORDER_SHARE));
+        List<Rotation> upright = RigStart.upright(graph.rotations());
+        int[] clips = SlotFinder.around(upright);
+        Rig start = RigStart.of(kinds, clips, upright);
+        return sorted(start, clips, moments, settings, run);
+    }
+
+    /** Clips whose rig was not found stay where they are. */
+    private static Sorted sorted(Rig start, int[] clips, List<Moment> moments, SolveSettings settings, Run run) {
+        Found found = fromCard(start, inOrder(moments, clips), settings, run.part(ORDER_SHARE, 1));
+        return new Sorted(
+                found.result().isPresent()
+                        ? clips
+                        : IntStream.range(0, clips.length).toArray(),
+                found);
+    }
+
+    /** Where the lenses of clips point, whatever a card says. */
+    private static RotationGraph graph(Rig lenses, List<Moment> moments, Run run) {
+        List<PointFinder.Pair> pairs = new ArrayList<>();
+        for (int m = 0; m < moments.size(); m++) {
+            Run part = run.part((double) m / moments.size(), (m + 1.0) / moments.size());
+            pairs.addAll(new PointFinder(moments.get(m), m).features(lenses, Math.PI, FEATURE_TOLERANCE, part));
+        }
+        return RotationGraph.of(lenses.lenses().size(), pairs, LEAST_FREE_SCORE);
+    }
+
+    private static List<Moment> inOrder(List<Moment> moments, int[] clips) {
+        return moments.stream()
+                .map(moment -> new Moment(
+                        Arrays.stream(clips).mapToObj(moment.lumas()::get).toList(), moment.bits()))
+                .toList();
     }
 }

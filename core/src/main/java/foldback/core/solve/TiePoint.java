@@ -30,4 +30,9 @@ public record TiePoint(
             throw new IllegalArgumentException("'sigmaPx' must be above 0: " + sigmaPx);
         }
     }
+
+    /** The same for lenses of other numbers. */
+    public TiePoint withLenses(int one, int other) {
+        return new TiePoint(one, x1, y1, other, x2, y2, sigmaPx, moment, origin);
+    }
 }

@@ -1,5 +1,7 @@
 package foldback.core.solve;
 
+import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
 import java.util.List;
 
 /**
@@ -11,5 +13,24 @@ public record TiePoints(List<Double> moments, List<TiePoint> points) {
     public TiePoints {
         moments = List.copyOf(moments);
         points = List.copyOf(points);
+    }
+
+    /**
+     * The points between some of the lenses, numbered as those are.
+     *
+     * @param all the rig whose lenses the points' numbers are of
+     * @param some of its lenses
+     */
+    public TiePoints between(Rig all, Rig some) {
+        List<String> slots = some.lenses().stream().map(RigLens::slot).toList();
+        int[] number = all.lenses().stream()
+                .mapToInt(lens -> slots.indexOf(lens.slot()))
+                .toArray();
+        return new TiePoints(
+                moments,
+                points.stream()
+                        .filter(point -> number[point.first()] >= 0 && number[point.second()] >= 0)
+                        .map(point -> point.withLenses(number[point.first()], number[point.second()]))
+                        .toList());
     }
 }

@@ -5,9 +5,8 @@ package foldback.core.stitch;
  *
  * @param weights for each lens, null where it has none, 256ths a pixel row after row; they sum to 256 or, in a hole, 0
  * @param whole for each lens, whether all its source coordinates in the cell may be read
- * @param holeFraction the share of pixels that no lens covers
  */
-record MixedCell(short[][] weights, boolean[] whole, double holeFraction) {
+record MixedCell(short[][] weights, boolean[] whole) {
 
     boolean sameLenses(MixedCell other) {
         for (int lens = 0; lens < weights.length; lens++) {

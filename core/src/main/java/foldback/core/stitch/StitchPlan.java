@@ -24,7 +24,7 @@ public final class StitchPlan {
      * How far inside its picture a lens is used, source pixels: bicubic reads 2 samples further, which in 4:2:0 chroma are 4
      * pixels, and coordinates are off by at most 0.03.
      */
-    static final double MARGIN_PX = 5;
+    public static final double MARGIN_PX = 5;
 
     private final StitchSettings settings;
     private final CoordinateGrid[] grids;
@@ -134,25 +134,6 @@ public final class StitchPlan {
     /** The first node of a cell. */
     int nodeOf(int cellColumn, int cellRow) {
         return cellRow * (cellColumns + 1) + cellColumn;
-    }
-
-    /** The share of the sphere that no lens covers, 0 to 1, from the cells. */
-    public double holeFraction() {
-        double hole = 0;
-        double all = 0;
-        for (int row = 0; row < cellRows; row++) {
-            double weight = Math.cos(canvas().pitchAt((row + 0.5) * cellSize()));
-            for (int column = 0; column < cellColumns; column++) {
-                int cell = row * cellColumns + column;
-                all += weight;
-                if (cells[cell] == EMPTY) {
-                    hole += weight;
-                } else if (cells[cell] == MIXED) {
-                    hole += weight * mixed[cell].holeFraction();
-                }
-            }
-        }
-        return hole / all;
     }
 
     /** The weight in 256ths of a lens at a canvas pixel; for tests, measures and pages that show the seams. */
@@ -321,7 +302,7 @@ public final class StitchPlan {
                     return lens;
                 }
             }
-            plan.mixed[cell] = new MixedCell(perLens, whole.clone(), (double) holes / (size * size));
+            plan.mixed[cell] = new MixedCell(perLens, whole.clone());
             return MIXED;
         }
 

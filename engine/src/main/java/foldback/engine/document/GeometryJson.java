@@ -10,6 +10,7 @@ import foldback.core.recipe.geometry.RigMeasure;
 import foldback.core.recipe.geometry.RigPair;
 import foldback.core.rig.Rig;
 import foldback.core.run.Verdict;
+import java.util.List;
 import java.util.Optional;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -24,8 +25,9 @@ final class GeometryJson {
         Optional<RigMeasure> measure =
                 fields.has("measure") ? Optional.of(measure(fields.object("measure"))) : Optional.empty();
         Optional<String> points = fields.optionalText("points");
+        List<String> off = fields.has("off") ? fields.texts("off") : List.of();
         fields.end();
-        return new Geometry(rig, source, measure, points);
+        return fields.checked(() -> new Geometry(rig, source, measure, points, off));
     }
 
     private static RigMeasure measure(Fields m) {
@@ -67,6 +69,10 @@ final class GeometryJson {
         RigJson.write(geometry.rig(), node);
         geometry.measure().ifPresent(measure -> write(measure, node.putObject("measure")));
         geometry.points().ifPresent(points -> node.put("points", points));
+        if (!geometry.off().isEmpty()) {
+            ArrayNode off = node.putArray("off");
+            geometry.off().forEach(off::add);
+        }
     }
 
     private static void write(RigMeasure measure, ObjectNode node) {

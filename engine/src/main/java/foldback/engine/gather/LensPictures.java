@@ -4,8 +4,8 @@ import foldback.core.lens.CircleFinder;
 import foldback.core.lens.ImageCircle;
 import foldback.core.picture.Area;
 import foldback.core.picture.Frame;
+import foldback.core.picture.LumaSum;
 import foldback.core.picture.Plane;
-import foldback.core.picture.ShortPlane;
 import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.FrameReader;
 import foldback.media.ffmpeg.MediaInfo;
@@ -42,29 +42,27 @@ public final class LensPictures {
     public static List<Found> find(Path file, MediaInfo info) {
         MediaInfo.Video video = info.video().orElseThrow();
         Frame frame = Frame.allocate(video.format(), video.tags(), video.width(), video.height());
-        ShortPlane sum = new ShortPlane(video.width(), video.height());
+        LumaSum sum = new LumaSum();
         FrameIndex index = FrameIndex.read(file);
-        int taken = 0;
         for (int i = 0; i < MOMENTS; i++) {
             int number = index.keyBefore(index.frames() * (2 * i + 1) / (2 * MOMENTS));
             try (FrameReader reader = new FrameReader(index, video, number, video.width(), video.height(), 0)) {
                 if (reader.next(frame)) {
-                    add(frame.y(), sum);
-                    taken++;
+                    sum.add(frame.y(), video.format().bits());
                 }
             }
         }
-        if (taken == 0) {
+        if (sum.count() == 0) {
             return List.of(new Found(Optional.empty(), Optional.empty()));
         }
         List<Found> two = halves(video).stream()
-                .map(area -> new Found(Optional.of(area), circle(sum, area)))
+                .map(area -> new Found(Optional.of(area), circle(sum.plane(), area)))
                 .toList();
         if (areTwoLenses(two)) {
             return two;
         }
         return List.of(new Found(
-                Optional.empty(), circle(sum, new Area(0, 0, video.width() & ~1, video.height() & ~1))));
+                Optional.empty(), circle(sum.plane(), new Area(0, 0, video.width() & ~1, video.height() & ~1))));
     }
 
     /** Side by side or one above the other; empty where a half would be far from square. */
@@ -101,14 +99,5 @@ public final class LensPictures {
     private static Optional<ImageCircle> circle(Plane sum, Area area) {
         return CircleFinder.find(sum.sub(area.left(), area.top(), area.width(), area.height()))
                 .map(CircleFinder.Found::circle);
-    }
-
-    /** A sum over few moments stands for their mean: a disc is found by its shape, whatever the scale. */
-    private static void add(Plane luma, ShortPlane sum) {
-        for (int y = 0; y < luma.height(); y++) {
-            for (int x = 0; x < luma.width(); x++) {
-                sum.set(x, y, sum.get(x, y) + luma.get(x, y));
-            }
-        }
     }
 }

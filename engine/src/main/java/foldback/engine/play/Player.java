@@ -47,7 +47,7 @@ public final class Player {
      * @throws IOException where {@code out} was closed, or a child ended early
      */
     public void play(Recipe recipe, Take take, PlayRequest request, OutputStream out) throws IOException {
-        List<Proxy> small = proxies.ofAll(take.clips());
+        List<Proxy> small = proxies.ofAll(take.showing(recipe).clips());
         if (small.isEmpty()) {
             throw new MediaException(
                     take.clips().get(0).file(),

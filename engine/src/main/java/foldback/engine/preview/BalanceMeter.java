@@ -28,7 +28,9 @@ public final class BalanceMeter {
     /** The evened balance of a take, trims kept, and what the evidence says. */
     public record Evened(Balance balance, Evidence evidence) {}
 
-    public static Evened even(Previewer previewer, Recipe recipe, Take take) {
+    public static Evened even(Previewer previewer, Recipe whole, Take all) {
+        Recipe recipe = whole.showing();
+        Take take = all.showing(whole);
         TimeSpan span = take.commonSpan();
         List<PatchPair> pairs = new ArrayList<>();
         for (int i = 0; i < MOMENTS; i++) {
@@ -45,13 +47,16 @@ public final class BalanceMeter {
             balanced.add(
                     new LensBalance(slot, measured, recipe.balance().of(slot).trim()));
         }
+        whole.geometry().off().forEach(slot -> balanced.add(whole.balance().of(slot)));
         BalanceMeasure measure =
                 new BalanceMeasure(ALGORITHM, result.beforeStops(), result.residualStops(), result.patches());
         return new Evened(new Balance(java.util.Optional.of(measure), balanced), result.evidence());
     }
 
     /** What is left between the lenses at a moment with the recipe's gains: mean absolute difference, stops; NaN for no data. */
-    public static double residual(Previewer previewer, Recipe recipe, Take take, double seconds) {
+    public static double residual(Previewer previewer, Recipe whole, Take all, double seconds) {
+        Recipe recipe = whole.showing();
+        Take take = all.showing(whole);
         List<PatchPair> pairs = previewer.patches(recipe, take, seconds);
         LightGains[] gains = recipe.rig().lenses().stream()
                 .map(lens -> recipe.balance().of(lens.slot()))

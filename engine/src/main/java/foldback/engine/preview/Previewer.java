@@ -11,7 +11,6 @@ import foldback.core.recipe.Balance;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.rig.Rig;
-import foldback.core.rig.RigLens;
 import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.StitchSettings;
 import foldback.core.stitch.Stitcher;
@@ -73,7 +72,8 @@ public final class Previewer implements AutoCloseable {
     }
 
     /** The stitched canvas at a take time, by the quick kernel. */
-    public Picture sphere(Recipe recipe, Take take, double seconds, Canvas canvas) throws InterruptedException {
+    public Picture sphere(Recipe recipe, Take whole, double seconds, Canvas canvas) throws InterruptedException {
+        Take take = whole.showing(recipe);
         List<RecipePlan.Source> sizes = take.sources();
         List<Proxy> small = proxiesOf(take, recipe, canvas);
         boolean fromProxies = !small.isEmpty();
@@ -90,7 +90,8 @@ public final class Previewer implements AutoCloseable {
         });
         ColourTags tags = sizes.get(0).tags().sitedLeft();
         Frame out = Frame.allocate(PixelFormat.YUV420_8, tags, canvas.width(), canvas.height());
-        List<String> slots = recipe.rig().lenses().stream().map(RigLens::slot).toList();
+        List<String> slots =
+                take.clips().stream().map(clip -> clip.ref().slot()).toList();
         Stitcher stitcher = new Stitcher(
                 plans.get(plan.settings(), StitchPlan::compile),
                 lights.get(

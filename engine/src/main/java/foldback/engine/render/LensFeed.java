@@ -40,7 +40,7 @@ final class LensFeed implements AutoCloseable {
      */
     LensFeed(RenderJob job, List<Integer> lenses, List<Integer> allHalvings, long firstFrame, int niceness) {
         this.job = job;
-        this.lenses = lenses.stream().map(job.take().clips()::get).toList();
+        this.lenses = lenses.stream().map(job.shown().clips()::get).toList();
         this.clip = this.lenses.get(0);
         this.halvings = lenses.stream().map(allHalvings::get).toList();
         this.firstFrame = firstFrame;

@@ -22,7 +22,7 @@ public record RenderJob(Recipe recipe, RenderSpec spec, Take take, TimeSpan span
      * @throws IllegalArgumentException where a lens has no frames in a part of it, or it holds no frame
      */
     public RenderJob {
-        TimeSpan covered = take.commonSpan();
+        TimeSpan covered = take.showing(recipe).commonSpan();
         double tolerance = 0.5 / recipe.rate().perSecond();
         if (span.from() < covered.from() - tolerance || span.to() > covered.to() + tolerance) {
             throw new IllegalArgumentException(String.format(
@@ -41,6 +41,11 @@ public record RenderJob(Recipe recipe, RenderSpec spec, Take take, TimeSpan span
                 throw new IllegalArgumentException("'sound_slot' names lens '" + slot + "', which the take has not.");
             }
         });
+    }
+
+    /** The clips whose pictures are used; the sound may be another one's. */
+    Take shown() {
+        return take.showing(recipe);
     }
 
     public long frames() {

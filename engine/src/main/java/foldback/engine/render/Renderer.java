@@ -81,7 +81,7 @@ public final class Renderer {
             return;
         }
         RenderSpec spec = job.spec();
-        List<RecipePlan.Source> sources = job.take().sources();
+        List<RecipePlan.Source> sources = job.shown().sources();
         RecipePlan plan = RecipePlan.compile(job.recipe(), spec.canvas(), sources);
         PixelFormat format = spec.bits() == 10 ? PixelFormat.YUV420_10 : PixelFormat.YUV420_8;
         ColourTags tags = sources.get(0).tags().sitedLeft();
@@ -102,7 +102,7 @@ public final class Renderer {
                 EncoderSettings.twoSeconds(job.recipe().rate()));
         long start = (long) first * spec.segmentFrames();
         ExecutorService executor = Executors.newFixedThreadPool(threads);
-        List<List<Integer>> files = job.take().lensesByFile();
+        List<List<Integer>> files = job.shown().lensesByFile();
         List<LensFeed> feeds = new ArrayList<>();
         try (CanvasLane lane = new CanvasLane(encoder, format, tags, number -> piece(folder, number), niceness)) {
             for (List<Integer> lenses : files) {

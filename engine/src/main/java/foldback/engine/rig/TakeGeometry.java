@@ -5,6 +5,7 @@ import foldback.core.recipe.geometry.LensDoubt;
 import foldback.core.recipe.geometry.RigMeasure;
 import foldback.core.recipe.geometry.RigPair;
 import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
 import foldback.core.solve.PairFigures;
 import foldback.core.solve.PointFit;
 import foldback.core.solve.RigFinder;
@@ -12,7 +13,10 @@ import foldback.core.solve.adjust.SolveResult;
 import foldback.core.solve.adjust.Uncertainty;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 
 /** What a solve says, as a take's recipe keeps it. */
 public final class TakeGeometry {
@@ -45,10 +49,22 @@ public final class TakeGeometry {
                 doubts(found));
         boolean solved = found.result().isPresent();
         return new Geometry(
-                solved ? found.rig() : before.rig(),
+                solved ? merged(before.rig(), found.rig()) : before.rig(),
                 solved ? Geometry.SOLVED : before.source(),
                 Optional.of(measure),
-                solved ? Optional.of(points) : before.points());
+                solved ? Optional.of(points) : before.points(),
+                before.off());
+    }
+
+    /** A rig with those of its lenses that were solved; others stay where they were. */
+    private static Rig merged(Rig before, Rig solved) {
+        Map<String, RigLens> found =
+                solved.lenses().stream().collect(Collectors.toMap(RigLens::slot, Function.identity()));
+        return new Rig(
+                before.name(),
+                before.lenses().stream()
+                        .map(lens -> found.getOrDefault(lens.slot(), lens))
+                        .toList());
     }
 
     private static double rest(RigFinder.Found found) {

@@ -1,13 +1,19 @@
 package foldback.engine.rig;
 
 import foldback.core.picture.Plane;
+import foldback.core.recipe.Recipe;
+import foldback.core.rig.Coverage;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
 import foldback.core.solve.Moment;
 import foldback.core.solve.RigFinder;
 import foldback.core.solve.TiePoints;
+import foldback.core.solve.adjust.SolveSettings;
+import foldback.core.space.Rotation;
+import foldback.core.stitch.StitchPlan;
 import foldback.core.time.TimeSpan;
+import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.MediaInfo;
@@ -25,10 +31,11 @@ public final class TakeRig {
     /**
      * A solved rig.
      *
+     * @param clips of each of the rig's slots, the number of the clip that belongs there
      * @param moments take times that were looked at
      * @param chosen why, where they were proposed; else empty
      */
-    public record Solved(RigFinder.Found found, List<Double> moments, String chosen) {
+    public record Solved(int[] clips, RigFinder.Found found, List<Double> moments, String chosen) {
         public TiePoints points() {
             return new TiePoints(moments, found.points());
         }
@@ -53,8 +60,33 @@ public final class TakeRig {
             chosen = proposal.reason();
         }
         List<Moment> seen = seen(clips, frames, moments, run.part(CHOOSING_SHARE, READING_SHARE));
-        RigFinder.Found found = RigFinder.fromCard(fitting, seen, request.settings(), run.part(READING_SHARE, 1));
-        return new Solved(found, moments, chosen);
+        RigFinder.Sorted sorted = solved(fitting, seen, request, run.part(READING_SHARE, 1));
+        return new Solved(sorted.clips(), saidOfOrder(fitting, sorted), moments, chosen);
+    }
+
+    /** What was found, with what became of the clips. */
+    private static RigFinder.Found saidOfOrder(Rig card, RigFinder.Sorted sorted) {
+        List<String> moved = IntStream.range(0, sorted.clips().length)
+                .filter(slot -> sorted.clips()[slot] != slot)
+                .mapToObj(slot -> card.lenses().get(sorted.clips()[slot]).slot() + " to "
+                        + card.lenses().get(slot).slot())
+                .toList();
+        if (moved.isEmpty()) {
+            return sorted.found();
+        }
+        return sorted.found().saying(" Clips went to other slots: " + String.join(", ", moved) + ".");
+    }
+
+    private static RigFinder.Sorted solved(Rig card, List<Moment> seen, RigRequest request, Run run) {
+        SolveSettings settings = request.settings();
+        if (request.start() == RigRequest.Start.NOTHING) {
+            return RigFinder.fromNothing(card, seen, settings, run);
+        }
+        if (request.order() == RigRequest.Order.ANY) {
+            return RigFinder.anyOrder(card, seen, settings, run);
+        }
+        int[] asTheyAre = IntStream.range(0, card.lenses().size()).toArray();
+        return new RigFinder.Sorted(asTheyAre, RigFinder.fromCard(card, seen, settings, run));
     }
 
     /** Solves again from points that are there, some of them placed by hand. */
@@ -107,6 +139,12 @@ public final class TakeRig {
             }
         }
         return new Rig(card.name(), lenses);
+    }
+
+    /** Which lenses that are on see which part of the sphere; from whole pictures: halved ones would lose a share of their rims. */
+    public static Coverage coverage(Recipe recipe, Take take, Rotation rigFromCanvas, int columns) {
+        Rig fitted = fitted(recipe.geometry().rigOn(), take.showing(recipe).clips());
+        return Coverage.of(fitted, rigFromCanvas, StitchPlan.MARGIN_PX, columns);
     }
 
     private static void checkShown(TakeClip clip, double moment) {

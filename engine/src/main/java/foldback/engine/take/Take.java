@@ -56,6 +56,13 @@ public record Take(List<TakeClip> clips) {
         return TakeClip.open(ref, file);
     }
 
+    /** The clips of lenses that are on in a recipe. */
+    public Take showing(Recipe recipe) {
+        return new Take(clips.stream()
+                .filter(clip -> recipe.geometry().isOn(clip.ref().slot()))
+                .toList());
+    }
+
     /** The lenses, by their number in the rig, that share a file and an offset: each file is to be read once. */
     public List<List<Integer>> lensesByFile() {
         Map<String, List<Integer>> files = new LinkedHashMap<>();

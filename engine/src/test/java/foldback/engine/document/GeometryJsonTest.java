@@ -33,7 +33,8 @@ class GeometryJsonTest {
     @Test
     void aMeasureIsReadAsItWasWritten() throws Exception {
         Recipe recipe = DemoTake.recipe();
-        Geometry solved = new Geometry(recipe.rig(), Geometry.SOLVED, Optional.of(MEASURE), Optional.of("def"));
+        Geometry solved =
+                new Geometry(recipe.rig(), Geometry.SOLVED, Optional.of(MEASURE), Optional.of("def"), List.of());
         Geometry read =
                 RecipeJson.read(RecipeJson.write(recipe.withGeometry(solved))).geometry();
         RigMeasure measure = read.measure().orElseThrow();
@@ -54,7 +55,7 @@ class GeometryJsonTest {
         Recipe recipe = DemoTake.recipe();
         RigMeasure far = new RigMeasure(
                 1, Verdict.SURE, "So.", 0, List.of(), Double.POSITIVE_INFINITY, "abc", List.of(), List.of());
-        Geometry solved = new Geometry(recipe.rig(), Geometry.SOLVED, Optional.of(far), Optional.empty());
+        Geometry solved = new Geometry(recipe.rig(), Geometry.SOLVED, Optional.of(far), Optional.empty(), List.of());
         String text = RecipeJson.write(recipe.withGeometry(solved));
         assertThat(text).doesNotContain("Infinity");
         assertThat(RecipeJson.read(text).geometry().measure().orElseThrow().meetingMetres())

@@ -80,7 +80,7 @@ class BenchService {
     Curve balanceCurve(Long takeId, int revision) {
         Recipe recipe = RecipeJson.read(recipes.revision(takeId, revision).recipe());
         Take take = takes.of(recipe);
-        TimeSpan span = take.commonSpan();
+        TimeSpan span = take.showing(recipe).commonSpan();
         List<double[]> points = new ArrayList<>();
         for (int i = 0; i < CURVE_POINTS; i++) {
             double t = span.from() + span.seconds() * i / (CURVE_POINTS - 1) * 0.999;
@@ -95,7 +95,7 @@ class BenchService {
     private TakeState stateOf(Long takeId, Recipes.Head head) {
         Recipe recipe = RecipeJson.read(head.revision().recipe());
         Take take = takes.of(recipe);
-        TimeSpan span = take.commonSpan();
+        TimeSpan span = take.showing(recipe).commonSpan();
         int canvas = takeRows.findById(takeId)
                 .flatMap(row -> projects.findById(row.projectId()))
                 .orElseThrow(() -> new NotFoundException("take " + takeId))

@@ -9,14 +9,11 @@ import foldback.core.recipe.Seams;
 import foldback.core.recipe.Sync;
 import foldback.core.recipe.geometry.Geometry;
 import foldback.core.recipe.geometry.RigMeasure;
-import foldback.core.rig.Rig;
-import foldback.core.rig.RigLens;
+import foldback.core.rig.Coverage;
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;
 import foldback.core.space.Rotation;
-import foldback.core.stitch.StitchPlan;
-import foldback.core.stitch.StitchSettings;
-import foldback.core.warp.Canvas;
+import foldback.engine.rig.TakeRig;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import foldback.media.ffmpeg.MediaInfo;
@@ -26,8 +23,10 @@ import java.util.Locale;
 
 /** What each stage of a take says of itself. */
 final class Ledger {
-    /** Size at which holes in the sphere are counted. */
-    private static final Canvas COARSE = new Canvas(256, 128);
+    /** Size at which holes in the sphere are looked for. */
+    private static final int COARSE_COLUMNS = 180;
+    /** Share of the sphere from which on a hole is told. */
+    private static final double LEAST_HOLE = 0.0005;
 
     private Ledger() {}
 
@@ -107,12 +106,17 @@ final class Ledger {
     }
 
     private static LedgerRow rig(Recipe recipe, Take take) {
-        Evidence evidence = rigEvidence(recipe.geometry(), take.clips().size());
-        double hole = StitchPlan.compile(wholePictures(recipe, take)).holeFraction();
-        String reason = evidence.reason();
+        Evidence evidence =
+                rigEvidence(recipe.geometry(), take.showing(recipe).clips().size());
+        String reason = evidence.reason() + off(recipe.geometry().off());
         Verdict verdict = evidence.verdict();
-        if (hole > 0.0005) {
-            reason += String.format(Locale.ROOT, " %.1f%% of the sphere is covered by no lens.", 100 * hole);
+        Coverage coverage = TakeRig.coverage(recipe, take, Rotation.IDENTITY, COARSE_COLUMNS);
+        if (coverage.holeShare() > LEAST_HOLE) {
+            reason += String.format(
+                    Locale.ROOT,
+                    " No lens sees %.1f%% of the sphere: the largest hole is %.0f\u00b0 across.",
+                    100 * coverage.holeShare(),
+                    Math.toDegrees(coverage.holes().get(0).acrossRad()));
             verdict = verdict == Verdict.SURE ? Verdict.CHECK : verdict;
         }
         String lane = take.clips().size() > 1 ? "curve" : "none";
@@ -143,20 +147,12 @@ final class Ledger {
                 : new Evidence(measure.verdict(), measure.reason(), figure);
     }
 
-    /** The stitch at a small size from full pictures: halved ones would lose a share of their rims. */
-    private static StitchSettings wholePictures(Recipe recipe, Take take) {
-        List<RigLens> lenses = new ArrayList<>();
-        for (int i = 0; i < take.clips().size(); i++) {
-            RigLens lens = recipe.rig().lenses().get(i);
-            MediaInfo.Video video = take.clips().get(i).video();
-            lenses.add(lens.scaledTo(video.width(), video.height()));
-        }
-        return new StitchSettings(
-                COARSE,
-                new Rig(recipe.rig().name(), lenses),
-                Rotation.IDENTITY,
-                recipe.seams().meetingMetres(),
-                recipe.seams().feather());
+    private static String off(List<String> slots) {
+        return slots.isEmpty()
+                ? ""
+                : slots.size() == 1
+                        ? " Lens " + slots.get(0) + " is off."
+                        : " Lenses " + String.join(", ", slots) + " are off.";
     }
 
     private static LedgerRow balance(Recipe recipe) {

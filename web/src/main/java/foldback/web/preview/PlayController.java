@@ -48,7 +48,7 @@ class PlayController {
             throws IOException {
         Recipe recipe = RecipeJson.read(recipes.revision(takeId, number).recipe());
         Take take = takes.of(recipe);
-        TimeSpan covered = take.commonSpan();
+        TimeSpan covered = take.showing(recipe).commonSpan();
         TimeSpan span = new TimeSpan(from, to).intersect(covered);
         if (span.seconds() <= 0) {
             throw new IllegalArgumentException("There is nothing to play from " + from + " s to " + to + " s.");

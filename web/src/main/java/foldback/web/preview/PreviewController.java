@@ -60,7 +60,7 @@ class PreviewController {
     @GetMapping("/thumbnail")
     ResponseEntity<byte[]> thumbnail(@PathVariable Long takeId) throws InterruptedException {
         Recipe recipe = RecipeJson.read(recipes.head(takeId).revision().recipe());
-        TimeSpan span = takes.of(recipe).commonSpan();
+        TimeSpan span = takes.of(recipe).showing(recipe).commonSpan();
         return picture(sphere(recipe, (span.from() + span.to()) / 2, THUMBNAIL_WIDTH), false);
     }
 

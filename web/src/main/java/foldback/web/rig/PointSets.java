@@ -1,6 +1,7 @@
 package foldback.web.rig;
 
 import foldback.core.recipe.Recipe;
+import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.solve.TiePoints;
 import foldback.engine.document.PointsJson;
@@ -39,7 +40,7 @@ public class PointSets {
     public TiePoints of(Recipe recipe) {
         return recipe.geometry()
                 .points()
-                .map(hash -> PointsJson.read(document(hash), slots(recipe)))
+                .map(hash -> PointsJson.read(document(hash), slots(recipe.rig())))
                 .orElse(NONE);
     }
 
@@ -50,7 +51,7 @@ public class PointSets {
                 .points();
     }
 
-    static List<String> slots(Recipe recipe) {
-        return recipe.rig().lenses().stream().map(RigLens::slot).toList();
+    static List<String> slots(Rig rig) {
+        return rig.lenses().stream().map(RigLens::slot).toList();
     }
 }

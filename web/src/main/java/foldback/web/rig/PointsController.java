@@ -5,6 +5,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.geometry.Geometry;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
@@ -52,7 +53,7 @@ class PointsController {
     private final Cache<LaneKey, Lane> lanes =
             Caffeine.newBuilder().maximumSize(64).build();
 
-    private record LaneKey(Rig rig, List<?> clips) {}
+    private record LaneKey(Geometry geometry, List<?> clips) {}
 
     PointsController(Recipes recipes, OpenTakes takes, PointSets sets, Previewer previewer) {
         this.recipes = recipes;
@@ -81,16 +82,17 @@ class PointsController {
     @GetMapping("/revisions/{number}/lanes/rig")
     Lane lane(@PathVariable Long takeId, @PathVariable int number) {
         Recipe recipe = recipe(takeId, number);
-        return lanes.get(new LaneKey(recipe.rig(), recipe.clips()), key -> measured(recipe));
+        return lanes.get(new LaneKey(recipe.geometry(), recipe.clips()), key -> measured(recipe));
     }
 
     private Lane measured(Recipe recipe) {
-        Take take = takes.of(recipe);
+        Rig on = recipe.geometry().rigOn();
+        Take take = takes.of(recipe).showing(recipe);
         if (take.clips().size() < 2) {
             return new Lane(List.of(), List.of());
         }
-        List<RigLane.At> at = RigLane.measure(recipe.rig(), take, new TakeFrames(previewer, take), Run.QUIET);
-        List<String> slots = PointSets.slots(recipe);
+        List<RigLane.At> at = RigLane.measure(on, take, new TakeFrames(previewer, take), Run.QUIET);
+        List<String> slots = PointSets.slots(on);
         return new Lane(
                 at.stream()
                         .filter(each -> !Double.isNaN(each.restRad()))
@@ -199,7 +201,7 @@ class PointsController {
     }
 
     private void keep(Long takeId, int base, Recipe recipe, TiePoints points, String label) {
-        String hash = sets.keep(points, PointSets.slots(recipe));
+        String hash = sets.keep(points, PointSets.slots(recipe.rig()));
         recipes.change(takeId, base, recipe.withGeometry(recipe.geometry().withPoints(hash)), label);
     }
 
@@ -218,7 +220,7 @@ class PointsController {
     }
 
     private static int number(Recipe recipe, String slot) {
-        int lens = PointSets.slots(recipe).indexOf(slot);
+        int lens = PointSets.slots(recipe.rig()).indexOf(slot);
         if (lens < 0) {
             throw new IllegalArgumentException("The take has no lens '" + slot + "'.");
         }

@@ -1,7 +1,9 @@
 package foldback.web.rig;
 
+import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.geometry.Geometry;
+import foldback.core.rig.Rig;
 import foldback.core.run.Run;
 import foldback.core.solve.RigFinder;
 import foldback.core.solve.TiePoints;
@@ -15,6 +17,8 @@ import foldback.web.job.TakeJobs;
 import foldback.web.preview.OpenTakes;
 import foldback.web.recipe.Recipes;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Service;
@@ -43,30 +47,41 @@ class RigJobs implements DisposableBean {
         if (order.fromPoints() && recipe.geometry().points().isEmpty()) {
             throw new IllegalArgumentException("The take has no tie points to solve from.");
         }
-        if (recipe.clips().size() < 2) {
+        if (recipe.showing().clips().size() < 2) {
             throw new IllegalArgumentException("One lens has no other that its picture could be compared with.");
         }
         return jobs.start(takeId, run -> {
-            Geometry solved = order.fromPoints() ? again(recipe, order, run) : solve(recipe, order, run);
-            String label = order.fromPoints() ? "Solve the rig from its points" : "Solve the rig";
-            recipes.change(takeId, base, recipe.withGeometry(solved), label);
+            if (order.fromPoints()) {
+                Recipe again = recipe.withGeometry(again(recipe, order, run));
+                recipes.change(takeId, base, again, "Solve the rig from its points");
+            } else {
+                recipes.change(takeId, base, solve(recipe, order, run), "Solve the rig");
+            }
         });
     }
 
-    private Geometry solve(Recipe recipe, RigOrder order, Run run) {
-        Take take = takes.of(recipe);
-        TakeRig.Solved solved =
-                TakeRig.solve(recipe.rig(), take.clips(), new TakeFrames(previewer, take), order.request(), run);
-        String hash = points.keep(solved.points(), PointSets.slots(recipe));
-        return TakeGeometry.of(solved.found(), recipe.geometry(), solved.moments(), hash);
+    /** Solves the lenses that are on; the others stay as they are. Clips go to the slots that they belong to. */
+    private Recipe solve(Recipe recipe, RigOrder order, Run run) {
+        Rig on = recipe.geometry().rigOn();
+        List<String> slots = PointSets.slots(on);
+        Take take = takes.of(recipe).showing(recipe);
+        TakeRig.Solved solved = TakeRig.solve(on, take.clips(), new TakeFrames(previewer, take), order.request(), run);
+        String hash = points.keep(solved.points(), slots);
+        Map<String, String> slotOf = recipe.clips().stream().collect(Collectors.toMap(ClipRef::slot, ClipRef::slot));
+        for (int i = 0; i < slots.size(); i++) {
+            slotOf.put(slots.get(solved.clips()[i]), slots.get(i));
+        }
+        Recipe placed = recipe.withSlots(slotOf);
+        return placed.withGeometry(TakeGeometry.of(solved.found(), placed.geometry(), solved.moments(), hash));
     }
 
     private Geometry again(Recipe recipe, RigOrder order, Run run) {
-        TiePoints known = points.of(recipe);
-        RigFinder.Found found = TakeRig.again(recipe.rig(), takes.of(recipe).clips(), known, order.request(), run);
-        List<Double> moments = known.moments();
+        Rig on = recipe.geometry().rigOn();
+        TiePoints known = points.of(recipe).between(recipe.rig(), on);
+        Take take = takes.of(recipe).showing(recipe);
+        RigFinder.Found found = TakeRig.again(on, take.clips(), known, order.request(), run);
         String hash = recipe.geometry().points().orElseThrow();
-        return TakeGeometry.of(found, recipe.geometry(), moments, hash);
+        return TakeGeometry.of(found, recipe.geometry(), known.moments(), hash);
     }
 
     TakeJobs.Status status(Long takeId) {

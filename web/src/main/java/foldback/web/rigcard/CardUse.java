@@ -88,7 +88,11 @@ class CardUse {
                     rig,
                     "rig card " + rig.name(),
                     Optional.empty(),
-                    recipe.geometry().points());
+                    recipe.geometry().points(),
+                    recipe.geometry().off().stream()
+                            .filter(slot -> rig.lenses().stream()
+                                    .anyMatch(lens -> lens.slot().equals(slot)))
+                            .toList());
             Recipe changed = recipe.withGeometry(geometry);
             TakeRig.fitted(rig, opened.of(changed).clips());
             recipes.change(takeId, head.number(), changed, "Use rig card " + rig.name());

@@ -141,8 +141,8 @@ export function startLedger(store) {
 
   /** What a curve depends on: it is measured anew where that changed, not at every revision. */
   const depends = {
-    rig: ({ rig, clips }) => JSON.stringify([rig.lenses, clips]),
-    balance: ({ rig, clips, balance, seams }) => JSON.stringify([rig.lenses, clips, balance, seams.meeting_m]),
+    rig: ({ rig, clips }) => JSON.stringify([rig.lenses, rig.off, clips]),
+    balance: ({ rig, clips, balance, seams }) => JSON.stringify([rig.lenses, rig.off, clips, balance, seams.meeting_m]),
   };
 
   async function measure() {

@@ -1,6 +1,8 @@
 package foldback.core.recipe.geometry;
 
 import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -10,21 +12,54 @@ import java.util.Optional;
  * @param source where its numbers come from, for people
  * @param measure what the last solve on this take said, if there was one; kept beside numbers set by hand afterwards
  * @param points content hash of the take's tie points, if it has some: they lie beside the recipe, since they are many
+ * @param off slots of lenses whose pictures are not used: blurred, dead or blocked ones
  */
-public record Geometry(Rig rig, String source, Optional<RigMeasure> measure, Optional<String> points) {
+public record Geometry(
+        Rig rig, String source, Optional<RigMeasure> measure, Optional<String> points, List<String> off) {
     /** What {@link #source} says once numbers were set by hand. */
     public static final String BY_HAND = "set by hand";
 
     /** What {@link #source} says of a rig that was solved. */
     public static final String SOLVED = "solved on this take";
 
-    /** A rig of which nothing was measured on this take. */
+    public Geometry {
+        off = List.copyOf(off);
+        for (String slot : off) {
+            if (rig.lenses().stream().noneMatch(lens -> lens.slot().equals(slot))) {
+                throw new IllegalArgumentException(
+                        "lens '" + slot + "' is off, but the rig '" + rig.name() + "' has no such slot");
+            }
+        }
+        if (rig.lenses().stream().map(RigLens::slot).allMatch(off::contains)) {
+            throw new IllegalArgumentException("all lenses are off: one must stay on");
+        }
+    }
+
+    /** A rig of which nothing was measured on this take, all its lenses on. */
     public static Geometry of(Rig rig, String source) {
-        return new Geometry(rig, source, Optional.empty(), Optional.empty());
+        return new Geometry(rig, source, Optional.empty(), Optional.empty(), List.of());
     }
 
     public Geometry withPoints(String hash) {
-        return new Geometry(rig, source, measure, Optional.of(hash));
+        return new Geometry(rig, source, measure, Optional.of(hash), off);
+    }
+
+    public Geometry withOff(List<String> slots) {
+        return new Geometry(rig, source, measure, points, slots);
+    }
+
+    /** Whether a lens's picture is used. */
+    public boolean isOn(String slot) {
+        return !off.contains(slot);
+    }
+
+    /** The rig of the lenses that are on. */
+    public Rig rigOn() {
+        return off.isEmpty()
+                ? rig
+                : new Rig(
+                        rig.name(),
+                        rig.lenses().stream().filter(lens -> isOn(lens.slot())).toList());
     }
 
     /** Whether points were added or taken away since the rig was solved. */

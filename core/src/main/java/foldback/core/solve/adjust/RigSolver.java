@@ -282,9 +282,9 @@ public final class RigSolver {
         double focal = lens.focalPx();
         int at = RigState.LENS;
         priors.free(at + LensValues.FOCAL, focal * settings.focalCommon(), focal * settings.focalOwn());
-        double centre = settings.centre() * lens.frame().width();
-        priors.free(at + LensValues.CX, 0, centre);
-        priors.free(at + LensValues.CY, 0, centre);
+        double width = lens.frame().width();
+        priors.free(at + LensValues.CX, settings.centreCommon() * width, settings.centreOwn() * width);
+        priors.free(at + LensValues.CY, settings.centreCommon() * width, settings.centreOwn() * width);
         double reach = Priors.reach(lens);
         int radial = Math.min(3, new LensValues(lens).distortions());
         double share = 1;

@@ -1,4 +1,5 @@
 import { between, directionAt, ofDegrees, times, toDegrees, turnAbout } from "../rotation.js";
+import { coverageOf, drawCoverage } from "../coverage.js";
 import { plain } from "../format.js";
 import { latest } from "./latest.js";
 import { Surface } from "./surface.js";
@@ -18,11 +19,15 @@ export class SpherePane {
   constructor(host, store, pane) {
     this.store = store;
     this.pane = pane;
+    this.stop = new AbortController();
     this.surface = new Surface(host);
     // Known before the first picture, which would else be asked for at full size.
     this.surface.size = { width: this.fullWidth(), height: this.fullWidth() / 2 };
     this.host = host;
-    this.surface.overlay = (g, o) => this.drawGrid(g, o);
+    this.surface.overlay = (g, o) => {
+      this.drawCoverage(g, o);
+      this.drawGrid(g, o);
+    };
     this.surface.onZoom = () => this.refresh();
     this.surface.onDraw = (percent) => this.caption(percent);
     this.surface.mayPan = (event) => store.stage !== "level" || event.button === 1 || event.ctrlKey;
@@ -33,6 +38,24 @@ export class SpherePane {
       pane.options.grid = !pane.options.grid;
       this.surface.draw();
     });
+    pane.tool("Lenses", "Which lenses see which part, and what none sees", () => pane.options.coverage, () => {
+      pane.options.coverage = !pane.options.coverage;
+      this.loadCoverage();
+    });
+    store.addEventListener("kept", () => this.loadCoverage(), { signal: this.stop.signal });
+    this.loadCoverage();
+  }
+
+  async loadCoverage() {
+    this.coverage = this.pane.options.coverage ? await coverageOf(this.store).catch(() => null) : null;
+    this.surface.draw();
+  }
+
+  /** The map is of the kept revision: while a draft moves the picture below it, it is left out. */
+  drawCoverage(g, o) {
+    if (this.coverage && Object.keys(this.store.draft).length === 0) {
+      drawCoverage(g, o, this.coverage);
+    }
   }
 
   refresh() {
@@ -166,6 +189,7 @@ export class SpherePane {
   }
 
   close() {
+    this.stop.abort();
     this.pictures.close();
     this.surface.close();
   }

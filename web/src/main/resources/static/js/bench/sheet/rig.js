@@ -2,6 +2,8 @@ import { askJson } from "../../page/api.js";
 import { element, part } from "../../page/parts.js";
 import { toast } from "../../page/toast.js";
 import { numberField } from "../numberField.js";
+import { fieldOf, withField } from "../lensModel.js";
+import { lensKind } from "./lensKind.js";
 import { rigSolve } from "./rigSolve.js";
 
 const TURNS = [
@@ -24,27 +26,6 @@ const CIRCLE = [
   { key: "centre_y_px", label: "Circle down", unit: "px", step: 0.5, decimals: 2 },
   { key: "radius_px", label: "Circle radius", unit: "px", step: 1, decimals: 2 },
 ];
-const DEGREES = 180 / Math.PI;
-
-// The angle of a radius by the model without distortion, and the focal length that gives it: for the field of view field.
-const ANGLE = {
-  fisheye: (share) => share,
-  equisolid: (share) => 2 * Math.asin(Math.min(1, share / 2)),
-  stereographic: (share) => 2 * Math.atan(share / 2),
-  orthographic: (share) => Math.asin(Math.min(1, share)),
-  rectilinear: Math.atan,
-};
-const SHARE = {
-  fisheye: (angle) => angle,
-  equisolid: (angle) => 2 * Math.sin(angle / 2),
-  stereographic: (angle) => 2 * Math.tan(angle / 2),
-  orthographic: Math.sin,
-  rectilinear: Math.tan,
-};
-
-const reach = (lens) => (lens.circle ? lens.circle.radius_px : lens.width / 2);
-const fieldOf = (lens) => 2 * ANGLE[lens.model](reach(lens) / lens.focal_px) * DEGREES;
-
 let chosen = null;
 
 /** Choose a card; each lens by number, seen at once. */
@@ -54,18 +35,20 @@ export function rigSheet(root, store) {
   rigSolve(root, store);
   cards(root, store);
   for (const lens of rig().lenses) {
-    const button = element("button", { type: "button", class: "btn", "aria-pressed": String(lens.slot === chosen) }, `Lens ${lens.slot}`);
+    const off = offOf(rig()).includes(lens.slot);
+    const button = element("button", { type: "button", class: "btn", "aria-pressed": String(lens.slot === chosen) }, `Lens ${lens.slot}${off ? ", off" : ""}`);
     button.addEventListener("click", () => {
       chosen = lens.slot;
       store.setStage("rig");
     });
     part(root, "lenses").append(button);
   }
+  onAndOff(root, store);
   const lens = rig().lenses.find((entry) => entry.slot === chosen);
-  const changed = (change) => ({
+  const changed = (change, all = false) => ({
     ...rig(),
     source: "set by hand",
-    lenses: rig().lenses.map((entry) => (entry.slot === chosen ? change(entry) : entry)),
+    lenses: rig().lenses.map((entry) => (all || entry.slot === chosen ? change(entry) : entry)),
   });
   const add = (group, spec, value, write) =>
     part(root, group).append(
@@ -78,10 +61,7 @@ export function rigSheet(root, store) {
   for (const spec of TURNS) {
     add("turn", spec, lens[spec.key], (entry, value) => ({ ...entry, [spec.key]: value }));
   }
-  add("model", { key: "field", label: "Field of view", unit: "°", step: 0.1, decimals: 2, least: 5, most: 340 }, fieldOf(lens), (entry, value) => ({
-    ...entry,
-    focal_px: reach(entry) / SHARE[entry.model](value / 2 / DEGREES),
-  }));
+  add("model", { key: "field", label: "Field of view", unit: "°", step: 0.1, decimals: 2, least: 5, most: 340 }, fieldOf(lens), withField);
   add("model", { key: "focal_px", label: "Focal length", unit: "px", step: 0.5, decimals: 2, least: 1, most: 1e6 }, lens.focal_px, (entry, value) => ({ ...entry, focal_px: value }));
   for (const spec of MODEL.filter(({ key }) => key in lens)) {
     add("model", spec, lens[spec.key], (entry, value) => ({ ...entry, [spec.key]: value }));
@@ -93,6 +73,27 @@ export function rigSheet(root, store) {
   } else {
     part(root, "circle").append(element("span", { class: "soft" }, "No image circle: the picture's edges bound the lens."));
   }
+  lensKind(root, store, { slot: chosen, changed });
+}
+
+const offOf = (rig) => rig.off ?? [];
+
+/** A lens that is blurred, dead or blocked is switched off: the others take its place as far as they see. */
+function onAndOff(root, store) {
+  const rig = store.section("rig");
+  const off = offOf(rig);
+  const box = part(root, "on");
+  box.checked = !off.includes(chosen);
+  box.disabled = box.checked && off.length === rig.lenses.length - 1;
+  part(root, "on-label").textContent = `Use lens ${chosen}’s picture`;
+  box.addEventListener("change", () => {
+    const next = box.checked ? off.filter((slot) => slot !== chosen) : [...off, chosen].sort();
+    const section = { ...rig, off: next };
+    if (next.length === 0) {
+      delete section.off;
+    }
+    store.keep(`Lens ${chosen} ${box.checked ? "on" : "off"}`, { rig: section });
+  });
 }
 
 async function cards(root, store) {
@@ -115,8 +116,9 @@ async function cards(root, store) {
     select.value = String(Math.max(0, now));
     part(root, "use").addEventListener("click", () => {
       const card = all[Number(select.value)];
-      const { points } = store.kept.recipe.rig;
-      store.keep(`Use rig card ${card.name}`, { rig: { name: card.name, source: `rig card ${card.name}`, lenses: card.lenses, ...(points && { points }) } });
+      const { points, off } = store.kept.recipe.rig;
+      const offHere = off?.filter((slot) => card.lenses.some((lens) => lens.slot === slot));
+      store.keep(`Use rig card ${card.name}`, { rig: { name: card.name, source: `rig card ${card.name}`, lenses: card.lenses, ...(points && { points }), ...(offHere && { off: offHere }) } });
     });
   } catch (failure) {
     toast(failure.message);

@@ -3,6 +3,14 @@ import { clock, plain } from "../format.js";
 import { backgroundJob } from "./job.js";
 
 const SOLVED = "solved on this take";
+/** What a lens's numbers may do in a solve. */
+const FREEDOMS = { held: "as they are", shared: "in all lenses alike", own: "in each lens" };
+const NUMBERS = [
+  { key: "focal", label: "Focal lengths" },
+  { key: "centre", label: "Centres" },
+  { key: "distortion", label: "Distortion" },
+  { key: "pupils", label: "Pupils", ways: ["held", "own"] },
+];
 
 /** Solve, what the points say, and what follows from it. */
 export function rigSolve(root, store) {
@@ -14,28 +22,53 @@ export function rigSolve(root, store) {
   const rig = store.kept.recipe.rig;
   const card = part(root, "card");
   const look = part(root, "look");
-  const what = part(root, "what");
+  const order = part(root, "order");
   // A rig that was solved here is this unit's own; what comes from a card is of its kind, unless the user knows better.
   card.value = store.rigCard ?? (rig.source === SOLVED ? "unit" : "kind");
   look.value = store.rigLook ?? "";
-  what.value = store.rigWhat ?? "all";
-  card.addEventListener("change", () => (store.rigCard = card.value));
+  order.value = store.rigOrder ?? "given";
+  const showOrder = () => (part(root, "order-field").hidden = card.value === "nothing");
+  showOrder();
+  card.addEventListener("change", () => {
+    store.rigCard = card.value;
+    showOrder();
+  });
   look.addEventListener("change", () => (store.rigLook = look.value));
-  what.addEventListener("change", () => (store.rigWhat = what.value));
+  order.addEventListener("change", () => (store.rigOrder = order.value));
+  const free = freedoms(root, store);
   const solve = part(root, "solve");
   const start = backgroundJob(root, store, `${store.path}/rig`, { button: solve, idle: "Solve the rig", busy: "Solving" });
-  const order = (fromPoints) => {
+  const wanted = (fromPoints) => {
     delete store.rigCard;
-    return { moments: look.value ? [store.time] : [], card: card.value, turnsOnly: what.value === "turns", fromPoints };
+    delete store.rigOrder;
+    return { moments: look.value ? [store.time] : [], start: card.value, order: order.value, free, fromPoints };
   };
-  solve.addEventListener("click", () => start(order(false)));
-  part(root, "again").addEventListener("click", () => start(order(true)));
+  solve.addEventListener("click", () => start(wanted(false)));
+  part(root, "again").addEventListener("click", () => start(wanted(true)));
   const newer = rig.points && rig.points !== rig.measure?.points;
   part(root, "newer").hidden = !newer;
   part(root, "evidence").hidden = !rig.measure;
   if (rig.measure) {
     evidence(root, store, rig.measure);
   }
+}
+
+/** Which numbers a solve may change, and how; kept for as long as the page is open. */
+function freedoms(root, store) {
+  const free = (store.rigFree ??= Object.fromEntries(NUMBERS.map(({ key }) => [key, "own"])));
+  part(root, "free").open = Object.values(free).some((way) => way !== "own");
+  for (const { key, label, ways } of NUMBERS) {
+    const field = element("div", { class: "field" });
+    const select = element("select", { class: "choice", id: `rig-free-${key}`, "data-test": `rig-free-${key}` });
+    for (const way of ways ?? Object.keys(FREEDOMS)) {
+      select.append(element("option", { value: way }, FREEDOMS[way]));
+    }
+    select.value = free[key];
+    select.addEventListener("change", () => (free[key] = select.value));
+    field.append(element("label", { for: select.id }, label), select);
+    part(root, "free-fields").append(field);
+  }
+  return free;
 }
 
 function evidence(root, store, measure) {
