@@ -59,6 +59,19 @@ public record Coverage(int columns, int[] lenses, List<Hole> holes) {
         return holes.stream().mapToDouble(Hole::share).sum();
     }
 
+    /** The share of the sphere that a lens sees together with another one, 0 to 1. */
+    public double sharedWithOthers(int lens) {
+        double shared = 0;
+        double whole = 0;
+        for (int place = 0; place < lenses.length; place++) {
+            double weight = Math.cos(pitch(columns, place));
+            boolean sees = (lenses[place] >> lens & 1) == 1;
+            shared += sees && Integer.bitCount(lenses[place]) > 1 ? weight : 0;
+            whole += weight;
+        }
+        return shared / whole;
+    }
+
     private static Direction direction(int columns, int place) {
         double yaw = ((place % columns + 0.5) / columns - 0.5) * 2 * Math.PI;
         return Direction.ofYawPitch(yaw, pitch(columns, place));

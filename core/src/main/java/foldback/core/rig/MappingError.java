@@ -2,6 +2,7 @@ package foldback.core.rig;
 
 import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
+import foldback.core.space.RotationFit;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -15,7 +16,6 @@ import java.util.List;
  */
 public record MappingError(double rms, double most) {
     private static final int ACROSS = 48;
-    private static final int ROUNDS = 4;
 
     /** Over the places of all lenses that another lens sees as well; NaN where there are none. */
     public static MappingError overOverlaps(Rig found, Rig truth) {
@@ -68,27 +68,7 @@ public record MappingError(double rms, double most) {
         if (seen.isEmpty()) {
             return new MappingError(Double.NaN, Double.NaN);
         }
-        Rotation common = Rotation.IDENTITY;
-        // The small turn of least squares, some times.
-        for (int round = 0; round < ROUNDS; round++) {
-            double[] m = new double[9];
-            double[] b = new double[3];
-            for (int i = 0; i < seen.size(); i++) {
-                Direction p = common.apply(said.get(i));
-                Direction q = seen.get(i);
-                double[] d = {p.x(), p.y(), p.z()};
-                for (int r = 0; r < 3; r++) {
-                    for (int c = 0; c < 3; c++) {
-                        m[3 * r + c] += (r == c ? 1 : 0) - d[r] * d[c];
-                    }
-                }
-                b[0] += p.y() * q.z() - p.z() * q.y();
-                b[1] += p.z() * q.x() - p.x() * q.z();
-                b[2] += p.x() * q.y() - p.y() * q.x();
-            }
-            double[] turn = solved(m, b);
-            common = Rotation.ofVector(turn[0], turn[1], turn[2]).times(common);
-        }
+        Rotation common = RotationFit.between(said, seen);
         double[] angles = new double[seen.size()];
         double sum = 0;
         for (int i = 0; i < angles.length; i++) {
@@ -97,25 +77,5 @@ public record MappingError(double rms, double most) {
         }
         Arrays.sort(angles);
         return new MappingError(Math.sqrt(sum / angles.length), angles[(int) (0.95 * (angles.length - 1))]);
-    }
-
-    /** Cramer's rule. */
-    private static double[] solved(double[] m, double[] b) {
-        double det = det(m);
-        double[] x = new double[3];
-        for (int c = 0; c < 3; c++) {
-            double[] with = m.clone();
-            for (int r = 0; r < 3; r++) {
-                with[3 * r + c] = b[r];
-            }
-            x[c] = det(with) / det;
-        }
-        return x;
-    }
-
-    private static double det(double[] m) {
-        return m[0] * (m[4] * m[8] - m[5] * m[7])
-                - m[1] * (m[3] * m[8] - m[5] * m[6])
-                + m[2] * (m[3] * m[7] - m[4] * m[6]);
     }
 }

@@ -6,6 +6,7 @@ import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Evidence;
 import foldback.core.run.Run;
+import foldback.core.run.Verdict;
 import foldback.core.solve.adjust.RigSolver;
 import foldback.core.solve.adjust.SolveResult;
 import foldback.core.solve.adjust.SolveSettings;
@@ -53,6 +54,20 @@ public final class RigFinder {
                     rig, points, result, new Evidence(evidence.verdict(), evidence.reason() + more, evidence.figure()));
         }
 
+        /** The same, which cannot be sure any more, with what stands in its way. */
+        private Found troubledBy(List<String> reasons) {
+            boolean failed = evidence.verdict() == Verdict.UNSETTLED;
+            String why = String.join(" ", reasons);
+            return new Found(
+                    rig,
+                    points,
+                    result,
+                    new Evidence(
+                            failed ? Verdict.UNSETTLED : Verdict.CHECK,
+                            failed ? why + " " + evidence.reason() : evidence.reason() + " " + why,
+                            evidence.figure()));
+        }
+
         /** The points that count as right. */
         public List<TiePoint> believed() {
             return result.stream()
@@ -71,15 +86,18 @@ public final class RigFinder {
      */
     public static Found fromCard(Rig known, List<Moment> moments, SolveSettings settings, Run run) {
         Rig card = withCircles(known, moments.get(0));
+        return withTrouble(card, moments, solved(card, moments, settings, run), run);
+    }
+
+    private static Found solved(Rig card, List<Moment> moments, SolveSettings settings, Run run) {
         List<PointFinder> finders = new ArrayList<>();
-        for (int m = 0; m < moments.size(); m++) {
-            finders.add(new PointFinder(moments.get(m), m));
-        }
         List<PointFinder.Pair> pairs = new ArrayList<>();
-        for (PointFinder finder : finders) {
-            pairs.addAll(finder.features(card, CARD_SLACK, FEATURE_TOLERANCE, run.part(0, 0.4)));
+        for (int m = 0; m < moments.size(); m++) {
+            PointFinder finder = new PointFinder(moments.get(m), m);
+            Run part = run.part(0.4 * m / moments.size(), 0.4 * (m + 1) / moments.size());
+            pairs.addAll(finder.features(card, CARD_SLACK, FEATURE_TOLERANCE, part));
+            finders.add(finder);
         }
-        Rig turned = turned(card, pairs);
         List<TiePoint> features = pairs.stream()
                 .filter(pair -> pair.score() >= LEAST_SCORE)
                 .flatMap(pair -> pair.points().stream())
@@ -87,7 +105,7 @@ public final class RigFinder {
         if (features.size() < LEAST_FEATURES) {
             return nothing(card);
         }
-        Rig rig = RigSolver.coarse(card, turned, features, settings, run.part(0.4, 0.45));
+        Rig rig = RigSolver.coarse(card, turned(card, pairs), features, settings, run.part(0.4, 0.45));
         for (int round = 0; ; round++) {
             double from = 0.45 + 0.18 * round;
             List<TiePoint> points = patches(finders, rig, SLACKS[round], COARSER[round], run.part(from, from + 0.15));
@@ -101,6 +119,26 @@ public final class RigFinder {
             }
             rig = RigSolver.rig(card, rig, points, settings, solving);
         }
+    }
+
+    /** What was found, with what stood in its way: that is looked for where it failed, and in the pictures always. */
+    private static Found withTrouble(Rig card, List<Moment> moments, Found found, Run run) {
+        List<String> said = new ArrayList<>(RigTrouble.ofPictures(card, moments));
+        boolean failed = found.evidence().verdict() == Verdict.UNSETTLED;
+        if (failed) {
+            said.addAll(RigTrouble.ofCard(card));
+        }
+        if (failed && said.isEmpty()) {
+            run.check();
+            said.addAll(RigTrouble.ofOrder(card, order(card, moments.subList(0, 1), Run.QUIET)));
+        }
+        return said.isEmpty() ? found : found.troubledBy(said);
+    }
+
+    /** The order of clips that a card asks for. */
+    private static SlotFinder.Order order(Rig card, List<Moment> moments, Run run) {
+        List<Rotation> slots = card.lenses().stream().map(RigLens::rigFromLens).toList();
+        return SlotFinder.onCard(slots, graph(card, moments, run).rotations());
     }
 
     /**

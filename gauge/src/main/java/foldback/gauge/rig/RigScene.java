@@ -7,6 +7,7 @@ import foldback.core.lens.LensFrame;
 import foldback.core.lens.RectilinearLens;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
+import foldback.core.picture.Plane;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Position;
@@ -34,6 +35,9 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
     private static final double MOST_FOCAL = 0.04;
     private static final double MOST_CENTRE = 12;
     private static final double PUPIL_METRES = 0.001;
+    /** How many times smaller what no other lens sees is filmed; divides all sizes of pictures. */
+    private static final int COARSE = 5;
+
     private static final double[][] STANDS = {
         {0, 0}, {4.6, 0.6}, {0.2, 8.2}, {-0.3, -9.1}, {0.1, 17}, {3.9, -4.6}, {-3.6, 8.8}, {5.6, 11.5}
     };
@@ -101,10 +105,49 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
                 new Rig(name, truth), new Rig(name, card), stand, between(random, 0, 8), sensors, seed * 1000 + n);
     }
 
-    /** What the lenses see. Only what another one sees as well is filmed: the rest says nothing. */
-    List<Frame> shoot() {
+    /** What the lenses see. What no other one sees as well is filmed coarsely: it says nothing, but it may mislead. */
+    List<Plane> shoot() {
         Studio studio = new Studio(stand, 1);
-        return studio.shoot(truth, sensors, time, PixelFormat.YUV420_8, SharedPlaces.of(truth), seed);
+        Studio.Wanted shared = SharedPlaces.of(truth);
+        List<Frame> fine = studio.shoot(truth, sensors, time, PixelFormat.YUV420_8, shared, seed);
+        List<Frame> coarse = studio.shoot(coarser(truth), sensors, time, PixelFormat.YUV420_8, seed);
+        for (int i = 0; i < fine.size(); i++) {
+            int lens = i;
+            enlarge(coarse.get(i).y(), fine.get(i).y(), (x, y) -> !shared.test(lens, x, y));
+        }
+        return fine.stream().map(Frame::y).toList();
+    }
+
+    private static Rig coarser(Rig rig) {
+        return new Rig(
+                rig.name(),
+                rig.lenses().stream()
+                        .map(lens -> lens.scaledTo(
+                                lens.lens().frame().width() / COARSE,
+                                lens.lens().frame().height() / COARSE))
+                        .toList());
+    }
+
+    private interface Places {
+        boolean test(int x, int y);
+    }
+
+    /** Draws a picture so many times as large into another one, bilinear, at some places. */
+    private static void enlarge(Plane from, Plane into, Places places) {
+        for (int y = 0; y < into.height(); y++) {
+            double v = Math.max(0, Math.min(from.height() - 1.001, (y + 0.5) / COARSE - 0.5));
+            int top = (int) v;
+            for (int x = 0; x < into.width(); x++) {
+                if (!places.test(x, y)) {
+                    continue;
+                }
+                double u = Math.max(0, Math.min(from.width() - 1.001, (x + 0.5) / COARSE - 0.5));
+                int left = (int) u;
+                double above = from.get(left, top) * (left + 1 - u) + from.get(left + 1, top) * (u - left);
+                double below = from.get(left, top + 1) * (left + 1 - u) + from.get(left + 1, top + 1) * (u - left);
+                into.set(x, y, (int) Math.round(above * (top + 1 - v) + below * (v - top)));
+            }
+        }
     }
 
     /** Fisheyes of several laws for few lenses, wide or flat ones for many. */

@@ -1,6 +1,5 @@
 package foldback.gauge.rig;
 
-import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
 import foldback.core.rig.MappingError;
 import foldback.core.rig.Rig;
@@ -51,8 +50,7 @@ public final class RigTrials {
     }
 
     private static CompletableFuture<List<Plane>> filmed(int n) {
-        return CompletableFuture.supplyAsync(
-                () -> RigScene.make(n, SEED).shoot().stream().map(Frame::y).toList());
+        return CompletableFuture.supplyAsync(() -> RigScene.make(n, SEED).shoot());
     }
 
     private static Outcome trial(int n, List<Plane> lumas, Consumer<String> news) {

@@ -80,53 +80,62 @@ final class Adjuster {
     private final class Equations {
         final double[] hessian = new double[size * size];
         final double[] gradient = new double[size];
+        /** What the points' own parts take off the numbers' equations, its lower half only until all points are in. */
+        final double[] eliminated = new double[size * size];
+
         final double[] weights;
         /** Of each point: the inverse of its own block (9), its own gradient (3), and its coupling to the numbers. */
         final double[] own;
 
         final double[] coupling;
-        /** Where each point's coupling begins: three rows over the numbers of its lenses. */
+        /** Where each point's coupling begins: three rows over the numbers that it says something of. */
         final int[] offsets;
 
+        final int[][] numbers;
         double cost;
 
-        Equations(Points points) {
+        Equations(Points points, int[][] numbers) {
+            this.numbers = numbers;
             weights = new double[points.count()];
             own = new double[points.count() * 12];
             offsets = new int[points.count()];
             int all = 0;
             for (int n = 0; n < offsets.length; n++) {
                 offsets[n] = all;
-                all += PointTerms.OWN * shared(points.seen.get(n));
+                all += PointTerms.OWN * numbers[n].length;
             }
             coupling = new double[all];
         }
     }
 
-    /** How many numbers a point says something of: those of its lenses, and the ground's. */
-    private int shared(WorldPoint point) {
-        return point.views() * used.length + RigState.GROUND;
-    }
-
-    /** The number of the rig that one of those is. */
-    private int number(WorldPoint point, int a) {
-        int ofLenses = point.views() * used.length;
-        return a >= ofLenses
-                ? size - RigState.GROUND + a - ofLenses
-                : point.lenses()[a / used.length] * RigState.EACH + used[a % used.length];
+    /** Which of the rig's numbers each point says something of: those of its lenses, then the ground's. */
+    private int[][] numbers(Points points) {
+        int[][] numbers = new int[points.count()][];
+        for (int n = 0; n < numbers.length; n++) {
+            WorldPoint point = points.seen.get(n);
+            int ofLenses = point.views() * used.length;
+            numbers[n] = new int[ofLenses + RigState.GROUND];
+            for (int a = 0; a < numbers[n].length; a++) {
+                numbers[n][a] = a >= ofLenses
+                        ? size - RigState.GROUND + a - ofLenses
+                        : point.lenses()[a / used.length] * RigState.EACH + used[a % used.length];
+            }
+        }
+        return numbers;
     }
 
     Adjusted adjust(RigState begin, Points beginPoints, Run run) {
         RigState state = begin;
         Points points = beginPoints;
         double damping = BEGIN_DAMPING;
-        Equations now = build(state, points, damping);
+        int[][] numbers = numbers(points);
+        Equations now = build(state, points, numbers, damping);
         for (int n = 0; n < MOST_STEPS && damping < MOST_DAMPING; n++) {
             run.check();
             double[] step = step(now, damping);
             RigState nextState = state.moved(step);
             Points nextPoints = points.moved(ownSteps(now, points, step), BEYOND, NEAREST);
-            Equations next = build(nextState, nextPoints, damping);
+            Equations next = build(nextState, nextPoints, numbers, damping);
             if (next.cost < now.cost) {
                 double gain = (now.cost - next.cost) / now.cost;
                 state = nextState;
@@ -138,15 +147,15 @@ final class Adjuster {
                 }
             } else {
                 damping *= 8;
-                now = build(state, points, damping);
+                now = build(state, points, numbers, damping);
             }
         }
-        Equations last = build(state, points, 0);
+        Equations last = build(state, points, numbers, 0);
         return new Adjusted(state, points, last.weights, last.hessian, last.cost);
     }
 
-    private Equations build(RigState state, Points points, double damping) {
-        Equations e = new Equations(points);
+    private Equations build(RigState state, Points points, int[][] numbers, double damping) {
+        Equations e = new Equations(points, numbers);
         PointTerms terms = new PointTerms();
         double[] sides = new double[6];
         double[] place = new double[Points.EACH];
@@ -157,6 +166,13 @@ final class Adjuster {
                 add(e, n, state, points, terms, place, damping);
             } else {
                 e.cost += doubt(1e9);
+            }
+        }
+        for (int i = 0; i < size; i++) {
+            for (int j = 0; j <= i; j++) {
+                double off = e.eliminated[i * size + j];
+                e.hessian[i * size + j] -= off;
+                e.hessian[j * size + i] -= i == j ? 0 : off;
             }
         }
         priors.add(state, e.hessian, e.gradient);
@@ -259,7 +275,8 @@ final class Adjuster {
         int each = RigState.EACH;
         WorldPoint point = points.seen.get(n);
         int ofLenses = point.views() * used.length;
-        int shared = shared(point);
+        int[] numbers = e.numbers[n];
+        int shared = numbers.length;
         int base = e.offsets[n];
         double[] byLens = terms.byLens;
         for (int a = 0; a < ofLenses; a++) {
@@ -281,7 +298,7 @@ final class Adjuster {
         }
         int most = grounded > 0 ? shared : ofLenses;
         for (int a = 0; a < most; a++) {
-            int number = number(point, a);
+            int number = numbers[a];
             double c0 = e.coupling[base + a];
             double c1 = e.coupling[base + shared + a];
             double c2 = e.coupling[base + 2 * shared + a];
@@ -289,8 +306,10 @@ final class Adjuster {
             double s1 = inverse[3] * c0 + inverse[4] * c1 + inverse[5] * c2;
             double s2 = inverse[6] * c0 + inverse[7] * c1 + inverse[8] * c2;
             e.gradient[number] -= s0 * ownGradient[0] + s1 * ownGradient[1] + s2 * ownGradient[2];
-            for (int b = 0; b < most; b++) {
-                e.hessian[number * size + number(point, b)] -= s0 * e.coupling[base + b]
+            for (int b = 0; b <= a; b++) {
+                int other = numbers[b];
+                int at = number > other ? number * size + other : other * size + number;
+                e.eliminated[at] += s0 * e.coupling[base + b]
                         + s1 * e.coupling[base + shared + b]
                         + s2 * e.coupling[base + 2 * shared + b];
             }
@@ -336,13 +355,13 @@ final class Adjuster {
         double[] steps = new double[3 * points.count()];
         double[] rest = new double[3];
         for (int n = 0; n < points.count(); n++) {
-            WorldPoint point = points.seen.get(n);
-            int shared = shared(point);
+            int[] numbers = e.numbers[n];
+            int shared = numbers.length;
             for (int o = 0; o < 3; o++) {
                 rest[o] = e.own[12 * n + 9 + o];
                 int at = e.offsets[n] + o * shared;
                 for (int a = 0; a < shared; a++) {
-                    rest[o] -= e.coupling[at + a] * step[number(point, a)];
+                    rest[o] -= e.coupling[at + a] * step[numbers[a]];
                 }
             }
             for (int o = 0; o < 3; o++) {

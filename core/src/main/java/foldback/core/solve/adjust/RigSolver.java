@@ -36,6 +36,9 @@ public final class RigSolver {
 
     private static final List<Start> STARTS = List.of(
             new Start(60, 0), new Start(WHOLE_PULL, 0), new Start(3, 0.3), new Start(3, 0.55), new Start(3, 0.9));
+    /** Ways that are enough to know where to look next. */
+    private static final List<Start> FEW_STARTS = List.of(new Start(60, 0), new Start(3, 0.55));
+
     private static final List<Start> COARSE_START = List.of(new Start(WHOLE_PULL, 0));
 
     /** The ways are gone with no more points than that; the best of them goes on with all. */
@@ -90,7 +93,7 @@ public final class RigSolver {
 
     /** The rig alone, of which nothing is asked but where to look next. */
     public static Rig rig(Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, Run run) {
-        return best(card, begin, points, settings, STARTS, run);
+        return best(card, begin, points, settings, FEW_STARTS, run);
     }
 
     /** The same for points that are coarse: what is far is taken as such, and no other way is tried. */

@@ -69,12 +69,11 @@ final class PatchMatcher {
         int middle = (patch * patch - 1) / 2;
         double x1 = small.places[2 * middle];
         double y1 = small.places[2 * middle + 1];
-        int size = patch + 2 * side + along + (along % 2);
-        TangentView wide = new TangentView(size, spacing);
+        TangentView wide = new TangentView(patch + 2 * side + along + along % 2, patch + 2 * side, spacing);
         double shift = (along + along % 2) / 2.0;
         in(secondFromRig, shift, 0);
         wide.look(second.lens(), two, turned);
-        double[] at = search(wide, side);
+        double[] at = search(wide);
         if (at == null) {
             return null;
         }
@@ -148,22 +147,18 @@ final class PatchMatcher {
     }
 
     /** Whole steps across and down from the wide view's middle to where the small one fits best. */
-    private double[] search(TangentView wide, int side) {
+    private double[] search(TangentView wide) {
         float[] wanted = normal(small.values);
         if (wanted == null) {
             return null;
         }
-        int columns = wide.size - patch + 1;
-        int top = (wide.size - patch) / 2 - side;
-        int rows = 2 * side + 1;
+        int columns = wide.columns - patch + 1;
+        int rows = wide.rows - patch + 1;
         double[] fits = new double[columns * rows];
+        CorrelationKernel.fit(wanted, patch, wide.values, wide.columns, rows, columns, fits);
         int best = 0;
-        for (int row = 0; row < rows; row++) {
-            for (int column = 0; column < columns; column++) {
-                int i = row * columns + column;
-                fits[i] = fit(wanted, wide, top + row, column);
-                best = fits[i] > fits[best] ? i : best;
-            }
+        for (int i = 1; i < fits.length; i++) {
+            best = fits[i] > fits[best] ? i : best;
         }
         if (fits[best] < LEAST_ALIKE) {
             return null;
@@ -177,25 +172,6 @@ final class PatchMatcher {
         }
         boolean atEdge = best / columns == 0 || best / columns == rows - 1;
         return atEdge ? null : new double[] {best % columns - (columns - 1) / 2.0, best / columns - (rows - 1) / 2.0};
-    }
-
-    private double fit(float[] wanted, TangentView wide, int top, int left) {
-        float sum = 0;
-        float squares = 0;
-        float both = 0;
-        for (int row = 0; row < patch; row++) {
-            int at = (top + row) * wide.size + left;
-            int from = row * patch;
-            for (int column = 0; column < patch; column++) {
-                float value = wide.values[at + column];
-                sum += value;
-                squares += value * value;
-                both += value * wanted[from + column];
-            }
-        }
-        float variance = squares - sum * sum / (patch * patch);
-        // Also false where a part is not seen.
-        return variance > 1 ? both / Math.sqrt(variance) : -1;
     }
 
     /** Less its mean, of length one; null where it is flat. */
@@ -249,7 +225,7 @@ final class PatchMatcher {
     /** Sums of second(u + du) = gain x first + offset, linear in du, dv, gain and offset; gives the squared rest before. */
     private double normalEquations(double[] sums) {
         Arrays.fill(sums, 0);
-        int size = moved.size;
+        int size = moved.columns;
         double meanA = 0;
         double meanB = 0;
         for (int row = 0; row < patch; row++) {

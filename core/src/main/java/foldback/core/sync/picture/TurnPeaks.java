@@ -1,10 +1,10 @@
 package foldback.core.sync.picture;
 
+import foldback.core.space.RotationFit;
 import foldback.core.sync.Noise;
 import java.util.ArrayList;
 import java.util.List;
 import org.ejml.simple.SimpleMatrix;
-import org.ejml.simple.SimpleSVD;
 
 /**
  * The lags at which two clips turned most alike, whatever the rotation between their lenses: the correlation of every axis with
@@ -105,14 +105,6 @@ final class TurnPeaks {
         for (int k = 0; k < 9; k++) {
             correlation.set(k / 3, k % 3, all[k][at]);
         }
-        SimpleSVD<SimpleMatrix> svd = correlation.svd();
-        double sense = svd.getU().determinant() * svd.getV().determinant();
-        SimpleMatrix keep = SimpleMatrix.diag(1, 1, Math.signum(sense));
-        SimpleMatrix rotation = svd.getU().mult(keep).mult(svd.getV().transpose());
-        double[] rows = new double[9];
-        for (int k = 0; k < 9; k++) {
-            rows[k] = rotation.get(k / 3, k % 3);
-        }
-        return rows;
+        return RotationFit.nearest(correlation);
     }
 }
