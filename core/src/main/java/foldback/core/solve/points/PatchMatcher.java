@@ -3,7 +3,6 @@ package foldback.core.solve.points;
 import foldback.core.lens.Lens;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Direction;
-import java.util.Arrays;
 
 /**
  * Lays the surroundings of a place, as two lenses see it, over each other: first by the normalised correlation at whole steps, along
@@ -17,9 +16,12 @@ final class PatchMatcher {
     private static final double LEAST_ALIKE = 0.8;
     private static final double MOST_RIVAL = 0.92;
     private static final int SKIRT = 3;
-    private static final int ROUNDS = 6;
+    private static final int ROUNDS = 8;
     private static final double SETTLED = 0.01;
     private static final double MOST_SLIP = 1.5;
+    /** Steps by which the shift may grow from a patch's middle to its edge. */
+    private static final double MOST_GROWN = 2.5;
+
     private static final double MOST_SIGMA = 0.15;
     /** Interpolation leaves this much of a step. */
     private static final double LEAST_SIGMA = 0.03;
@@ -32,6 +34,7 @@ final class PatchMatcher {
     private final double spacing;
     private final TangentView small;
     private final TangentView moved;
+    private final PatchFit fit;
     private final double[] frame = new double[9];
     private final double[] turned = new double[9];
     private final double[] firstFromRig;
@@ -47,6 +50,7 @@ final class PatchMatcher {
         this.spacing = spacing;
         small = new TangentView(patch, spacing);
         moved = new TangentView(patch + 2, spacing);
+        fit = new PatchFit(patch);
         firstFromRig = first.rigFromLens().inverse().matrix();
         secondFromRig = second.rigFromLens().inverse().matrix();
     }
@@ -198,104 +202,37 @@ final class PatchMatcher {
     private double[] refine(double beginU, double beginV) {
         double u = beginU;
         double v = beginV;
-        double[] sums = new double[20];
-        double[] solved = new double[4];
+        double[] grown = new double[2];
+        fit.begin();
         for (int round = 0; round < ROUNDS; round++) {
             in(secondFromRig, u, v);
-            if (moved.look(second.lens(), two, turned) < moved.values.length) {
+            grow(grown);
+            if (moved.look(second.lens(), two, turned) < moved.values.length || !fit.step(small.values, moved, grown)) {
                 return null;
             }
-            double rest = normalEquations(sums);
-            if (!solve(sums, solved)) {
+            u += fit.across;
+            v += fit.down;
+            grown[0] += fit.growsAcross;
+            grown[1] += fit.growsDown;
+            if (Math.hypot(u - beginU, v - beginV) > MOST_SLIP || Math.hypot(grown[0], grown[1]) > MOST_GROWN) {
                 return null;
             }
-            u += solved[0];
-            v += solved[1];
-            if (Math.hypot(u - beginU, v - beginV) > MOST_SLIP) {
-                return null;
-            }
-            if (Math.hypot(solved[0], solved[1]) < SETTLED) {
-                double sigma = sigma(sums, rest);
+            if (Math.hypot(fit.across, fit.down) < SETTLED) {
+                double sigma = fit.sigma();
                 return sigma < MOST_SIGMA ? place(u, v, sigma) : null;
             }
         }
         return null;
     }
 
-    /** Sums of second(u + du) = gain x first + offset, linear in du, dv, gain and offset; gives the squared rest before. */
-    private double normalEquations(double[] sums) {
-        Arrays.fill(sums, 0);
-        int size = moved.columns;
-        double meanA = 0;
-        double meanB = 0;
-        for (int row = 0; row < patch; row++) {
-            for (int column = 0; column < patch; column++) {
-                meanA += small.values[row * patch + column];
-                meanB += moved.values[(row + 1) * size + column + 1];
-            }
+    /** Lets the frame's steps across grow over the patch: the frame's own across and down directions lean. */
+    private void grow(double[] grown) {
+        double middle = (patch - 1) / 2.0;
+        for (int r = 0; r < 3; r++) {
+            double across = turned[r];
+            turned[r] += grown[0] / middle * across;
+            turned[3 + r] += grown[1] / middle * across;
         }
-        int n = patch * patch;
-        meanA /= n;
-        meanB /= n;
-        double ab = 0;
-        double aa = 0;
-        double bb = 0;
-        double[] j = new double[4];
-        for (int row = 0; row < patch; row++) {
-            for (int column = 0; column < patch; column++) {
-                int at = (row + 1) * size + column + 1;
-                double a = small.values[row * patch + column] - meanA;
-                double b = moved.values[at] - meanB;
-                j[0] = (moved.values[at + 1] - moved.values[at - 1]) / 2;
-                j[1] = (moved.values[at + size] - moved.values[at - size]) / 2;
-                j[2] = -a;
-                j[3] = -1;
-                int s = 0;
-                for (int p = 0; p < 4; p++) {
-                    for (int q = p; q < 4; q++) {
-                        sums[s++] += j[p] * j[q];
-                    }
-                }
-                for (int p = 0; p < 4; p++) {
-                    sums[10 + p] -= j[p] * b;
-                }
-                ab += a * b;
-                aa += a * a;
-                bb += b * b;
-            }
-        }
-        return Math.max(0, bb - ab * ab / Math.max(1e-9, aa));
-    }
-
-    private static boolean solve(double[] s, double[] x) {
-        double[][] m = {
-            {s[0], s[1], s[2], s[3], s[10]},
-            {s[1], s[4], s[5], s[6], s[11]},
-            {s[2], s[5], s[7], s[8], s[12]},
-            {s[3], s[6], s[8], s[9], s[13]}
-        };
-        for (int p = 0; p < 4; p++) {
-            if (Math.abs(m[p][p]) < 1e-9) {
-                return false;
-            }
-            for (int r = 0; r < 4; r++) {
-                double factor = r == p ? 0 : m[r][p] / m[p][p];
-                for (int c = p; c < 5 && factor != 0; c++) {
-                    m[r][c] -= factor * m[p][c];
-                }
-            }
-        }
-        for (int p = 0; p < 4; p++) {
-            x[p] = m[p][4] / m[p][p];
-        }
-        return true;
-    }
-
-    /** What noise as large as the rest leaves open of the place in its less certain direction, steps. */
-    private double sigma(double[] s, double rest) {
-        double half = (s[0] + s[4]) / 2;
-        double least = half - Math.sqrt((s[0] - s[4]) * (s[0] - s[4]) / 4 + s[1] * s[1]);
-        return least <= 0 ? Double.POSITIVE_INFINITY : Math.sqrt(rest / (patch * patch) / least);
     }
 
     private double[] place(double u, double v, double sigma) {
