@@ -13,9 +13,9 @@ final class Points {
 
     private static final double SURELY_FAR = -0.035;
     /** The same for the ground: eight and twenty degrees below. */
-    private static final double FIRST_GROUND = 0.14;
+    private static final double FIRST_GROUND = 0.02;
 
-    private static final double SURELY_GROUND = 0.34;
+    private static final double SURELY_GROUND = 0.12;
     private static final int GROUND_ROUNDS = 20;
     private static final double GROUND_NEAR = 0.01;
     final List<WorldPoint> seen;

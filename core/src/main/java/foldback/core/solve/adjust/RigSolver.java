@@ -57,7 +57,7 @@ public final class RigSolver {
 
     private static final double ALL_GROUND_ODDS = 2500;
     private static final int FIRST_FINE = 3;
-    private static final double LEAST_NOISE = 0.3;
+    private static final double LEAST_NOISE = 0.7;
     private static final double DOUBT_NOISES = 4;
 
     private RigSolver() {}

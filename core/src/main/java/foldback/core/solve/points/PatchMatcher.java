@@ -24,7 +24,7 @@ final class PatchMatcher {
 
     private static final double MOST_SIGMA = 0.15;
     /** Interpolation leaves this much of a step. */
-    private static final double LEAST_SIGMA = 0.03;
+    private static final double LEAST_SIGMA = 0.015;
 
     private final RigLens first;
     private final RigLens second;
