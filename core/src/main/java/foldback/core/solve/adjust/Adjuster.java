@@ -18,8 +18,8 @@ import org.ejml.interfaces.linsol.LinearSolverDense;
  * its way in and out; what is far says all.
  */
 final class Adjuster {
-    private static final int MOST_STEPS = 40;
-    private static final double SMALL_GAIN = 1e-4;
+    private static final int MOST_STEPS = 80;
+    private static final double SMALL_GAIN = 1e-6;
     private static final double BEGIN_DAMPING = 1e-4;
     private static final double MOST_DAMPING = 1e8;
     /** No thing is nearer than this to a rig, 1/m. */

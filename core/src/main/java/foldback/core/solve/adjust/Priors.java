@@ -17,7 +17,10 @@ final class Priors {
     /** A rig stands about so high over the ground, as its inverse in 1/m, give or take a factor whose logarithm is told next. */
     private static final double USUAL_GROUND = 0.6;
 
-    private static final double GROUND_LOG_SIGMA = 0.7;
+    private static final double GROUND_LOG_SIGMA = 0.35;
+    /** No height costs more than that: some rigs hang from a crane. */
+    private static final double MOST_GROUND_COST = 20;
+
     private static final double LEAST_GROUND = 0.01;
     /** How upright it stands over ground that is how level, radians. */
     private static final double GROUND_TILT = 0.12;
@@ -88,8 +91,9 @@ final class Priors {
             double under = Math.max(LEAST_GROUND, state.ground[1]);
             double sigma = under * (k == 1 ? GROUND_LOG_SIGMA : GROUND_TILT);
             double off = k == 1 ? under * Math.log(under / USUAL_GROUND) : state.ground[k];
-            hessian[at * size + at] += 1 / (sigma * sigma);
-            gradient[at] -= off / (sigma * sigma);
+            double root = k == 1 ? MOST_GROUND_COST / (MOST_GROUND_COST + square(off / sigma)) : 1;
+            hessian[at * size + at] += root * root / (sigma * sigma);
+            gradient[at] -= root * root * off / (sigma * sigma);
         }
         double[] off = new double[lenses];
         for (int k = 0; k < RigState.EACH; k++) {
@@ -114,8 +118,8 @@ final class Priors {
     double cost(RigState state) {
         double under = Math.max(LEAST_GROUND, state.ground[1]);
         double tilt = Math.hypot(state.ground[0], state.ground[2]) / (under * GROUND_TILT);
-        double high = Math.log(under / USUAL_GROUND) / GROUND_LOG_SIGMA;
-        double sum = tilt * tilt + high * high;
+        double high = square(Math.log(under / USUAL_GROUND) / GROUND_LOG_SIGMA);
+        double sum = tilt * tilt + MOST_GROUND_COST * high / (MOST_GROUND_COST + high);
         double[] off = new double[lenses];
         for (int k = 0; k < RigState.EACH; k++) {
             if (isFree(k)) {
@@ -127,6 +131,10 @@ final class Priors {
             }
         }
         return sum;
+    }
+
+    private static double square(double value) {
+        return value * value;
     }
 
     /** The inverse of own2 I + common2 1 1' is (I - share 1 1') / own2. */

@@ -37,7 +37,7 @@ public record SolveSettings(
 
     /** For a card of the same kind of rig. */
     public static SolveSettings defaults() {
-        return new SolveSettings(Math.toRadians(6), 0.03, 0.01, 0, 0.006, 0.04, 0.001, 0.0015);
+        return new SolveSettings(Math.toRadians(6), 0.03, 0.01, 0, 0.006, 0.04, 0.001, 0.0012);
     }
 
     /** For a rig of which nothing is known but the kind of its lenses: their pupils may be some centimetres elsewhere. */

@@ -25,6 +25,8 @@ final class PatchMatcher {
     private static final double MOST_SIGMA = 0.15;
     /** Interpolation leaves this much of a step. */
     private static final double LEAST_SIGMA = 0.015;
+    /** How many times more than noise alone patches are off: what they show is no plane, and edges are stepped. */
+    private static final double UNSAID = 1.7;
 
     private final RigLens first;
     private final RigLens second;
@@ -240,7 +242,7 @@ final class PatchMatcher {
         double[] xy = new double[2];
         Lens lens = second.lens();
         lens.project(new double[] {turned[6], turned[7], turned[8]}, xy, new double[1], 1);
-        double px = Math.hypot(LEAST_SIGMA, sigma) * spacing * lens.focalPx();
+        double px = Math.hypot(LEAST_SIGMA, UNSAID * sigma) * spacing * lens.focalPx();
         return lens.frame().depthInside(xy[0], xy[1]) > 0 ? new double[] {xy[0], xy[1], px} : null;
     }
 }
