@@ -1,6 +1,7 @@
 package foldback.core.solve.adjust;
 
 import foldback.core.run.Run;
+import java.util.List;
 import java.util.stream.IntStream;
 import org.ejml.data.DMatrixRMaj;
 import org.ejml.dense.row.factory.LinearSolverFactory_DDRM;
@@ -19,7 +20,9 @@ import org.ejml.interfaces.linsol.LinearSolverDense;
  */
 final class Adjuster {
     private static final int MOST_STEPS = 80;
-    private static final double SMALL_GAIN = 1e-6;
+    /** Points are summed up in so many parts. */
+    private static final int PARTS = 4;
+
     private static final double BEGIN_DAMPING = 1e-4;
     private static final double MOST_DAMPING = 1e8;
     /** No thing is nearer than this to a rig, 1/m. */
@@ -76,13 +79,20 @@ final class Adjuster {
         used = IntStream.range(0, RigState.EACH).filter(priors::isFree).toArray();
     }
 
-    /** One point's elimination, kept for its own step afterwards. */
+    /** What some points add to the equations of the rig's numbers. */
+    private final class Sums {
+        final double[] hessian = new double[size * size];
+        final double[] gradient = new double[size];
+        /** What the points' own parts take off, its lower half only. */
+        final double[] eliminated = new double[size * size];
+
+        double cost;
+    }
+
+    /** The equations of the rig's numbers, and of each point its elimination, kept for its own step afterwards. */
     private final class Equations {
         final double[] hessian = new double[size * size];
         final double[] gradient = new double[size];
-        /** What the points' own parts take off the numbers' equations, its lower half only until all points are in. */
-        final double[] eliminated = new double[size * size];
-
         final double[] weights;
         /** Of each point: the inverse of its own block (9), its own gradient (3), and its coupling to the numbers. */
         final double[] own;
@@ -124,7 +134,12 @@ final class Adjuster {
         return numbers;
     }
 
-    Adjusted adjust(RigState begin, Points beginPoints, Run run) {
+    /**
+     * Adjusts.
+     *
+     * @param least share of the cost that a step gains at least; one that gains less is the last
+     */
+    Adjusted adjust(RigState begin, Points beginPoints, double least, Run run) {
         RigState state = begin;
         Points points = beginPoints;
         double damping = BEGIN_DAMPING;
@@ -142,7 +157,7 @@ final class Adjuster {
                 points = nextPoints;
                 now = next;
                 damping = Math.max(1e-9, damping / 5);
-                if (gain < SMALL_GAIN) {
+                if (gain < least) {
                     break;
                 }
             } else {
@@ -156,28 +171,43 @@ final class Adjuster {
 
     private Equations build(RigState state, Points points, int[][] numbers, double damping) {
         Equations e = new Equations(points, numbers);
-        PointTerms terms = new PointTerms();
-        double[] sides = new double[6];
-        double[] place = new double[Points.EACH];
-        for (int n = 0; n < points.count(); n++) {
-            System.arraycopy(points.places, Points.EACH * n, place, 0, Points.EACH);
-            points.sides(n, sides);
-            if (terms.fill(state, points.seen.get(n), place, sides)) {
-                add(e, n, state, points, terms, place, damping);
-            } else {
-                e.cost += doubt(1e9);
+        // A fixed number of parts, added up in order: any number of threads gives the same sums.
+        List<Sums> parts = IntStream.range(0, PARTS)
+                .parallel()
+                .mapToObj(part -> part(e, part, state, points, damping))
+                .toList();
+        for (Sums part : parts) {
+            for (int i = 0; i < size; i++) {
+                e.gradient[i] += part.gradient[i];
+                for (int j = 0; j <= i; j++) {
+                    double off = part.eliminated[i * size + j];
+                    e.hessian[i * size + j] += part.hessian[i * size + j] - off;
+                    e.hessian[j * size + i] += i == j ? 0 : part.hessian[j * size + i] - off;
+                }
             }
-        }
-        for (int i = 0; i < size; i++) {
-            for (int j = 0; j <= i; j++) {
-                double off = e.eliminated[i * size + j];
-                e.hessian[i * size + j] -= off;
-                e.hessian[j * size + i] -= i == j ? 0 : off;
-            }
+            e.cost += part.cost;
         }
         priors.add(state, e.hessian, e.gradient);
         e.cost += priors.cost(state);
         return e;
+    }
+
+    private Sums part(Equations e, int part, RigState state, Points points, double damping) {
+        Sums sums = new Sums();
+        PointTerms terms = new PointTerms();
+        double[] sides = new double[6];
+        double[] place = new double[Points.EACH];
+        int end = points.count() * (part + 1) / PARTS;
+        for (int n = points.count() * part / PARTS; n < end; n++) {
+            System.arraycopy(points.places, Points.EACH * n, place, 0, Points.EACH);
+            points.sides(n, sides);
+            if (terms.fill(state, points.seen.get(n), place, sides)) {
+                add(e, sums, n, state, points, terms, place, damping);
+            } else {
+                sums.cost += doubt(1e9);
+            }
+        }
+        return sums;
     }
 
     /** The cost of a square that is measured in variances; a false match costs no more than what it is taken for one at. */
@@ -187,7 +217,14 @@ final class Adjuster {
     }
 
     private void add(
-            Equations e, int n, RigState state, Points points, PointTerms terms, double[] place, double damping) {
+            Equations e,
+            Sums sums,
+            int n,
+            RigState state,
+            Points points,
+            PointTerms terms,
+            double[] place,
+            double damping) {
         double inverse = place[3];
         double square = 0;
         for (int r = 0; r < terms.rows; r++) {
@@ -199,7 +236,7 @@ final class Adjuster {
         double root = 1 / (1 + square / (scale * scale));
         double believed = root * root;
         e.weights[n] = believed;
-        e.cost += doubt(square);
+        sums.cost += doubt(square);
         double weight = believed / (noise * noise);
 
         double[] own = new double[9];
@@ -224,25 +261,25 @@ final class Adjuster {
                 overGround = inverse - there;
                 double share = sigma * sigma / (sigma * sigma + overGround * overGround);
                 grounded = mayBe * share * share / (sigma * sigma);
-                e.cost += mayBe * (1 - share);
+                sums.cost += mayBe * (1 - share);
                 own[8] += grounded;
                 ownGradient[2] -= grounded * overGround;
             }
-            e.cost += 2 * loss.pull * inverse;
+            sums.cost += 2 * loss.pull * inverse;
             ownGradient[2] -= loss.pull;
             if (loss.far > 0) {
                 double variance = loss.far * loss.far;
                 double share = variance / (variance + inverse * inverse);
                 double odds = loss.odds * Points.mayBeFar(place[1]);
                 double strength = odds * share * share / variance;
-                e.cost += odds * (1 - share);
+                sums.cost += odds * (1 - share);
                 own[8] += strength;
                 ownGradient[2] -= strength * inverse;
             }
             own[8] += LEAST_CURVE;
             if (inverse < 0) {
                 double stiff = 1 / (loss.beyondInverse * loss.beyondInverse);
-                e.cost += stiff * inverse * inverse;
+                sums.cost += stiff * inverse * inverse;
                 own[8] += stiff;
                 ownGradient[2] -= stiff * inverse;
             }
@@ -257,11 +294,12 @@ final class Adjuster {
         double[] inverseOwn = inverted(own);
         System.arraycopy(inverseOwn, 0, e.own, 12 * n, 9);
         System.arraycopy(ownGradient, 0, e.own, 12 * n + 9, 3);
-        couple(e, n, points, terms, weight, far, inverseOwn, ownGradient, place, grounded, overGround);
+        couple(e, sums, n, points, terms, weight, far, inverseOwn, ownGradient, place, grounded, overGround);
     }
 
     private void couple(
             Equations e,
+            Sums sums,
             int n,
             Points points,
             PointTerms terms,
@@ -291,9 +329,9 @@ final class Adjuster {
         int ground = size - RigState.GROUND;
         for (int k = 0; k < RigState.GROUND && grounded > 0; k++) {
             e.coupling[base + 2 * shared + ofLenses + k] = -grounded * place[k];
-            e.gradient[ground + k] += grounded * overGround * place[k];
+            sums.gradient[ground + k] += grounded * overGround * place[k];
             for (int l = 0; l < RigState.GROUND; l++) {
-                e.hessian[(ground + k) * size + ground + l] += grounded * place[k] * place[l];
+                sums.hessian[(ground + k) * size + ground + l] += grounded * place[k] * place[l];
             }
         }
         int most = grounded > 0 ? shared : ofLenses;
@@ -305,11 +343,11 @@ final class Adjuster {
             double s0 = inverse[0] * c0 + inverse[1] * c1 + inverse[2] * c2;
             double s1 = inverse[3] * c0 + inverse[4] * c1 + inverse[5] * c2;
             double s2 = inverse[6] * c0 + inverse[7] * c1 + inverse[8] * c2;
-            e.gradient[number] -= s0 * ownGradient[0] + s1 * ownGradient[1] + s2 * ownGradient[2];
+            sums.gradient[number] -= s0 * ownGradient[0] + s1 * ownGradient[1] + s2 * ownGradient[2];
             for (int b = 0; b <= a; b++) {
                 int other = numbers[b];
                 int at = number > other ? number * size + other : other * size + number;
-                e.eliminated[at] += s0 * e.coupling[base + b]
+                sums.eliminated[at] += s0 * e.coupling[base + b]
                         + s1 * e.coupling[base + shared + b]
                         + s2 * e.coupling[base + 2 * shared + b];
             }
@@ -321,9 +359,9 @@ final class Adjuster {
             double one = weight * byLens[row * each + used[a % used.length]];
             double two = weight * byLens[(row + 1) * each + used[a % used.length]];
             int number = first + used[a % used.length];
-            e.gradient[number] += one * terms.rest[row] + two * terms.rest[row + 1];
+            sums.gradient[number] += one * terms.rest[row] + two * terms.rest[row + 1];
             for (int k : used) {
-                e.hessian[number * size + first + k] +=
+                sums.hessian[number * size + first + k] +=
                         one * byLens[row * each + k] + two * byLens[(row + 1) * each + k];
             }
         }

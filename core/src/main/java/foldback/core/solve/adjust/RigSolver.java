@@ -49,13 +49,17 @@ public final class RigSolver {
 
     private static final double LAST_PULL = 3;
     /** How much one point that seems far says by itself that it is, and how much all of them together. */
-    private static final double FAR_ODDS = 0.7;
+    private static final double FAR_ODDS = 2;
 
     private static final double ALL_FAR_ODDS = 2500;
     /** The same of lying on the ground, for one that looks down. */
     private static final double GROUND_ODDS = 0.7;
 
     private static final double ALL_GROUND_ODDS = 2500;
+    /** An adjustment goes on while a step gains that share of the cost: ends lie in shallow valleys. */
+    private static final double FINE_GAIN = 1e-6;
+
+    private static final double COARSE_GAIN = 1e-4;
     private static final int FIRST_FINE = 3;
     private static final double LEAST_NOISE = 0.7;
     private static final double DOUBT_NOISES = 4;
@@ -206,7 +210,8 @@ public final class RigSolver {
                 0,
                 0);
         RigState state = adjusted.state();
-        Adjuster.Adjusted moved = new Adjuster(state.count, priors, loss).adjust(state, adjusted.points(), run);
+        Adjuster.Adjusted moved =
+                new Adjuster(state.count, priors, loss).adjust(state, adjusted.points(), FINE_GAIN, run);
         return MappingError.overOverlaps(moved.state().rig(), state.rig()).rms();
     }
 
@@ -269,7 +274,8 @@ public final class RigSolver {
                 Math.min(FAR_ODDS, ALL_FAR_ODDS / Math.max(1, points.mayBeFar())),
                 grounded ? Math.min(GROUND_ODDS, ALL_GROUND_ODDS / Math.max(1, points.mayBeGround())) : 0);
         Adjuster adjuster = new Adjuster(state.count, priors(card, settings, stage), loss);
-        Adjuster.Adjusted adjusted = adjuster.adjust(state, points, run);
+        Adjuster.Adjusted adjusted =
+                adjuster.adjust(state, points, stage == DOUBTS.length - 1 ? FINE_GAIN : COARSE_GAIN, run);
         return new Ended(adjusted, noise(adjusted));
     }
 
