@@ -226,11 +226,23 @@ public final class RigFinder {
      * @param moments their pictures in the order of the clips
      */
     public static Sorted fromNothing(Rig kinds, List<Moment> moments, SolveSettings settings, Run run) {
-        RotationGraph graph = graph(withCircles(kinds, moments.get(0)), moments, run.part(0, ORDER_SHARE));
+        Start start = start(kinds, moments, run.part(0, ORDER_SHARE));
+        return sorted(start.rig, start.clips, moments, settings, run);
+    }
+
+    /**
+     * A rig before it is solved.
+     *
+     * @param clips of each of its slots, the number of the clip that was found to belong there
+     */
+    public record Start(int[] clips, Rig rig) {}
+
+    /** What {@link #fromNothing} starts from: the order of the clips, and about where their lenses point. */
+    public static Start start(Rig kinds, List<Moment> moments, Run run) {
+        RotationGraph graph = graph(withCircles(kinds, moments.get(0)), moments, run);
         List<Rotation> upright = RigStart.upright(graph.rotations());
         int[] clips = SlotFinder.around(upright);
-        Rig start = RigStart.of(kinds, clips, upright);
-        return sorted(start, clips, moments, settings, run);
+        return new Start(clips, RigStart.of(kinds, clips, upright));
     }
 
     /** Clips whose rig was not found stay where they are. */

@@ -12,7 +12,7 @@ final class RigJudge {
     private static final double SURE_POINTS = 120;
     private static final double LEAST_POINTS = 25;
     private static final double SURE_RAD = Math.toRadians(0.03);
-    private static final double SURE_ON_FAR_RAD = Math.toRadians(0.05);
+    private static final double SURE_ON_FAR_RAD = Math.toRadians(0.12);
     private static final double CHECK_RAD = Math.toRadians(0.15);
     private static final double SURE_RIVAL_RAD = Math.toRadians(0.02);
     private static final double CHECK_RIVAL_RAD = Math.toRadians(0.4);
