@@ -86,17 +86,29 @@ public final class RigFinder {
      */
     public static Found fromCard(Rig known, List<Moment> moments, SolveSettings settings, Run run) {
         Rig card = withCircles(known, moments.get(0));
-        return withTrouble(card, moments, solved(card, moments, settings, run), run);
+        List<PointFinder> finders = finders(card, moments);
+        Found found = solved(card, finders, settings, run);
+        List<String> trouble = new ArrayList<>(RigTrouble.ofPictures(card, finders));
+        if (found.evidence().verdict() == Verdict.UNSETTLED) {
+            trouble.addAll(ofTheCard(card, finders, trouble.isEmpty(), run));
+        }
+        return trouble.isEmpty() ? found : found.troubledBy(trouble);
     }
 
-    private static Found solved(Rig card, List<Moment> moments, SolveSettings settings, Run run) {
-        List<PointFinder> finders = new ArrayList<>();
+    /** What of the card stands in the way of a solve that failed; the order of clips costs some seconds to look for. */
+    private static List<String> ofTheCard(Rig card, List<PointFinder> finders, boolean orderToo, Run run) {
+        run.check();
+        List<String> said = RigTrouble.ofCard(card);
+        return said.isEmpty() && orderToo
+                ? RigTrouble.ofOrder(card, order(card, finders.subList(0, 1), Run.QUIET))
+                : said;
+    }
+
+    private static Found solved(Rig card, List<PointFinder> finders, SolveSettings settings, Run run) {
         List<PointFinder.Pair> pairs = new ArrayList<>();
-        for (int m = 0; m < moments.size(); m++) {
-            PointFinder finder = new PointFinder(moments.get(m), m);
-            Run part = run.part(0.4 * m / moments.size(), 0.4 * (m + 1) / moments.size());
-            pairs.addAll(finder.features(card, CARD_SLACK, FEATURE_TOLERANCE, part));
-            finders.add(finder);
+        for (int m = 0; m < finders.size(); m++) {
+            Run part = run.part(0.4 * m / finders.size(), 0.4 * (m + 1) / finders.size());
+            pairs.addAll(finders.get(m).features(card, CARD_SLACK, FEATURE_TOLERANCE, part));
         }
         List<TiePoint> features = pairs.stream()
                 .filter(pair -> pair.score() >= LEAST_SCORE)
@@ -121,24 +133,10 @@ public final class RigFinder {
         }
     }
 
-    /** What was found, with what stood in its way: that is looked for where it failed, and in the pictures always. */
-    private static Found withTrouble(Rig card, List<Moment> moments, Found found, Run run) {
-        List<String> said = new ArrayList<>(RigTrouble.ofPictures(card, moments));
-        boolean failed = found.evidence().verdict() == Verdict.UNSETTLED;
-        if (failed) {
-            said.addAll(RigTrouble.ofCard(card));
-        }
-        if (failed && said.isEmpty()) {
-            run.check();
-            said.addAll(RigTrouble.ofOrder(card, order(card, moments.subList(0, 1), Run.QUIET)));
-        }
-        return said.isEmpty() ? found : found.troubledBy(said);
-    }
-
     /** The order of clips that a card asks for. */
-    private static SlotFinder.Order order(Rig card, List<Moment> moments, Run run) {
+    private static SlotFinder.Order order(Rig card, List<PointFinder> finders, Run run) {
         List<Rotation> slots = card.lenses().stream().map(RigLens::rigFromLens).toList();
-        return SlotFinder.onCard(slots, graph(card, moments, run).rotations());
+        return SlotFinder.onCard(slots, graph(card, finders, run).rotations());
     }
 
     /**
@@ -213,9 +211,9 @@ public final class RigFinder {
      * @param moments their pictures in the order of the clips
      */
     public static Sorted anyOrder(Rig known, List<Moment> moments, SolveSettings settings, Run run) {
-        RotationGraph graph = graph(withCircles(known, moments.get(0)), moments, run.part(0, ORDER_SHARE));
-        List<Rotation> card = known.lenses().stream().map(RigLens::rigFromLens).toList();
-        int[] clips = SlotFinder.onCard(card, graph.rotations()).clips();
+        Rig card = withCircles(known, moments.get(0));
+        int[] clips =
+                order(card, finders(card, moments), run.part(0, ORDER_SHARE)).clips();
         return sorted(known, clips, moments, settings, run);
     }
 
@@ -239,7 +237,8 @@ public final class RigFinder {
 
     /** What {@link #fromNothing} starts from: the order of the clips, and about where their lenses point. */
     public static Start start(Rig kinds, List<Moment> moments, Run run) {
-        RotationGraph graph = graph(withCircles(kinds, moments.get(0)), moments, run);
+        Rig loose = withCircles(kinds, moments.get(0));
+        RotationGraph graph = graph(loose, finders(loose, moments), run);
         List<Rotation> upright = RigStart.upright(graph.rotations());
         int[] clips = SlotFinder.around(upright);
         return new Start(clips, RigStart.of(kinds, clips, upright));
@@ -256,13 +255,19 @@ public final class RigFinder {
     }
 
     /** Where the lenses of clips point, whatever a card says. */
-    private static RotationGraph graph(Rig lenses, List<Moment> moments, Run run) {
+    private static RotationGraph graph(Rig lenses, List<PointFinder> finders, Run run) {
         List<PointFinder.Pair> pairs = new ArrayList<>();
-        for (int m = 0; m < moments.size(); m++) {
-            Run part = run.part((double) m / moments.size(), (m + 1.0) / moments.size());
-            pairs.addAll(new PointFinder(moments.get(m), m).features(lenses, Math.PI, FEATURE_TOLERANCE, part));
+        for (int m = 0; m < finders.size(); m++) {
+            Run part = run.part((double) m / finders.size(), (m + 1.0) / finders.size());
+            pairs.addAll(finders.get(m).features(lenses, Math.PI, FEATURE_TOLERANCE, part));
         }
         return RotationGraph.of(lenses.lenses().size(), pairs, LEAST_FREE_SCORE);
+    }
+
+    private static List<PointFinder> finders(Rig rig, List<Moment> moments) {
+        return IntStream.range(0, moments.size())
+                .mapToObj(m -> new PointFinder(rig, moments.get(m), m))
+                .toList();
     }
 
     private static List<Moment> inOrder(List<Moment> moments, int[] clips) {

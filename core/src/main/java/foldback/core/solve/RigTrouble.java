@@ -2,10 +2,11 @@ package foldback.core.solve;
 
 import foldback.core.rig.Coverage;
 import foldback.core.rig.Rig;
-import foldback.core.rig.RigLens;
 import foldback.core.solve.points.LensLook;
+import foldback.core.solve.points.PointFinder;
 import foldback.core.space.Rotation;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
@@ -26,10 +27,14 @@ final class RigTrouble {
     private RigTrouble() {}
 
     /** What is wrong with the pictures of some moments, a sentence each; none where nothing is. */
-    static List<String> ofPictures(Rig rig, List<Moment> moments) {
+    static List<String> ofPictures(Rig rig, List<PointFinder> moments) {
+        List<List<LensLook>> seen =
+                moments.stream().map(moment -> moment.looks(rig)).toList();
         List<LensLook> looks = IntStream.range(0, rig.lenses().size())
-                .parallel()
-                .mapToObj(i -> best(rig.lenses().get(i), i, moments))
+                .mapToObj(i -> seen.stream()
+                        .map(moment -> moment.get(i))
+                        .max(Comparator.comparingDouble(LensLook::change))
+                        .orElseThrow())
                 .toList();
         List<String> said = new ArrayList<>();
         List<String> dark = slots(rig, i -> looks.get(i).bright() < DARK);
@@ -48,13 +53,6 @@ final class RigTrouble {
                     + " Its seams will show; switch it off if the others cover its place.");
         }
         return said;
-    }
-
-    private static LensLook best(RigLens lens, int number, List<Moment> moments) {
-        return moments.stream()
-                .map(moment -> LensLook.of(lens.lens().frame(), moment.lumas().get(number), moment.bits()))
-                .max((a, b) -> Double.compare(a.change(), b.change()))
-                .orElseThrow();
     }
 
     /** Lenses that are clearly less fine than the finer half; of two, the one that is clearly less fine than the other. */

@@ -113,7 +113,7 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
         List<Frame> coarse = studio.shoot(coarser(truth), sensors, time, PixelFormat.YUV420_8, seed);
         for (int i = 0; i < fine.size(); i++) {
             int lens = i;
-            enlarge(coarse.get(i).y(), fine.get(i).y(), (x, y) -> !shared.test(lens, x, y));
+            Enlarging.draw(coarse.get(i).y(), fine.get(i).y(), (x, y) -> !shared.test(lens, x, y));
         }
         return fine.stream().map(Frame::y).toList();
     }
@@ -126,28 +126,6 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
                                 lens.lens().frame().width() / COARSE,
                                 lens.lens().frame().height() / COARSE))
                         .toList());
-    }
-
-    private interface Places {
-        boolean test(int x, int y);
-    }
-
-    /** Draws a picture so many times as large into another one, bilinear, at some places. */
-    private static void enlarge(Plane from, Plane into, Places places) {
-        for (int y = 0; y < into.height(); y++) {
-            double v = Math.max(0, Math.min(from.height() - 1.001, (y + 0.5) / COARSE - 0.5));
-            int top = (int) v;
-            for (int x = 0; x < into.width(); x++) {
-                if (!places.test(x, y)) {
-                    continue;
-                }
-                double u = Math.max(0, Math.min(from.width() - 1.001, (x + 0.5) / COARSE - 0.5));
-                int left = (int) u;
-                double above = from.get(left, top) * (left + 1 - u) + from.get(left + 1, top) * (u - left);
-                double below = from.get(left, top + 1) * (left + 1 - u) + from.get(left + 1, top + 1) * (u - left);
-                into.set(x, y, (int) Math.round(above * (top + 1 - v) + below * (v - top)));
-            }
-        }
     }
 
     /** Fisheyes of several laws for few lenses, wide or flat ones for many. */

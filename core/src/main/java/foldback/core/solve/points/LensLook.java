@@ -1,7 +1,6 @@
 package foldback.core.solve.points;
 
 import foldback.core.lens.LensFrame;
-import foldback.core.picture.Plane;
 
 /**
  * What can be told of one lens's picture by itself.
@@ -20,13 +19,11 @@ public record LensLook(double bright, double change, double fine) {
     private static final int COARSE = 3;
     private static final double RIM_PX = 12;
 
-    /** @param bits of a sample */
-    public static LensLook of(LensFrame frame, Plane luma, int bits) {
-        Picture picture = Picture.of(luma, bits);
+    static LensLook of(LensFrame frame, Picture picture) {
         int[] histogram = new int[CODES];
         int count = 0;
-        for (int y = 0; y < luma.height(); y += 4) {
-            for (int x = 0; x < luma.width(); x += 4) {
+        for (int y = 0; y < picture.height(); y += 4) {
+            for (int x = 0; x < picture.width(); x += 4) {
                 float value = picture.at(x, y, FINE);
                 if (frame.depthInside(x, y) > RIM_PX && !Float.isNaN(value)) {
                     histogram[(int) Math.max(0, Math.min(CODES - 1, value))]++;

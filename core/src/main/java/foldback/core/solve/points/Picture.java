@@ -5,29 +5,49 @@ import foldback.core.picture.Plane;
 /**
  * A lens picture's luma as floats, and the same at half sizes, so that it can be looked at at any scale.
  *
- * @param levels row by row; level n has 1/2^n of the size
+ * @param levels row by row; level n has 1/2^n of the size; null for those that are finer than anybody looks
  */
 record Picture(int width, int height, float[][] levels) {
     private static final int LEVELS = 5;
 
-    /** @param bits of a sample; values are brought to eight */
+    /** All levels of a picture. */
     static Picture of(Plane luma, int bits) {
-        float scale = 1f / (1 << (bits - 8));
+        return of(luma, bits, 0);
+    }
+
+    /**
+     * The levels of a picture.
+     *
+     * @param bits of a sample; values are brought to eight
+     * @param finest level that is kept; those below are looked at through it
+     */
+    static Picture of(Plane luma, int bits, int finest) {
         float[][] levels = new float[LEVELS][];
-        int w = luma.width();
-        int h = luma.height();
-        levels[0] = new float[w * h];
-        for (int y = 0; y < h; y++) {
-            for (int x = 0; x < w; x++) {
-                levels[0][y * w + x] = scale * luma.get(x, y);
-            }
-        }
-        for (int n = 1; n < LEVELS; n++) {
-            levels[n] = half(levels[n - 1], w, h);
-            w /= 2;
-            h /= 2;
+        levels[finest] = shrunk(luma, finest, 1f / (1 << (bits - 8 + 2 * finest)));
+        for (int n = finest + 1; n < LEVELS; n++) {
+            levels[n] = half(levels[n - 1], luma.width() >> n - 1, luma.height() >> n - 1);
         }
         return new Picture(luma.width(), luma.height(), levels);
+    }
+
+    /** The sums of squares of so many pixels each way, scaled. */
+    private static float[] shrunk(Plane luma, int level, float scale) {
+        int w = luma.width() >> level;
+        int h = luma.height() >> level;
+        int side = 1 << level;
+        float[] to = new float[w * h];
+        for (int y = 0; y < h; y++) {
+            for (int x = 0; x < w; x++) {
+                int sum = 0;
+                for (int j = 0; j < side; j++) {
+                    for (int i = 0; i < side; i++) {
+                        sum += luma.get((x << level) + i, (y << level) + j);
+                    }
+                }
+                to[y * w + x] = scale * sum;
+            }
+        }
+        return to;
     }
 
     private static float[] half(float[] from, int w, int h) {
@@ -48,7 +68,11 @@ record Picture(int width, int height, float[][] levels) {
     }
 
     /** The value at a place, in pixels of the whole picture, by linear interpolation; NaN outside. */
-    float at(double x, double y, int level) {
+    float at(double x, double y, int wanted) {
+        int level = wanted;
+        while (levels[level] == null) {
+            level++;
+        }
         int w = width >> level;
         int h = height >> level;
         double sx = x / (1 << level) - 0.5;

@@ -34,6 +34,8 @@ public final class PointFinder {
     private static final double APART = Math.toRadians(1.8);
 
     private static final double APART_STEPS = 10;
+    /** A search goes no more steps to either side: where it must go far, steps are larger. */
+    private static final double MOST_SIDE_STEPS = 17;
     /** How exactly a feature is placed, pixels. */
     private static final double FEATURE_SIGMA = 1;
 
@@ -41,14 +43,33 @@ public final class PointFinder {
     private final int moment;
 
     /**
-     * @param seen one picture for each lens of the rig, of the sizes its lenses state
+     * @param rig about as it is
+     * @param seen one picture for each of its lenses, of the sizes they state
      * @param number of the moment, for the points
      */
-    public PointFinder(Moment seen, int number) {
+    public PointFinder(Rig rig, Moment seen, int number) {
+        // Large pictures take gigabytes as floats: what is finer than any view is left out.
+        double finest = Math.max(FINEST, 1 / coarsestPx(rig)) * coarsestPx(rig);
         pictures = seen.lumas().parallelStream()
-                .map(luma -> Picture.of(luma, seen.bits()))
+                .map(luma -> Picture.of(luma, seen.bits(), Picture.level(finest)))
                 .toList();
         moment = number;
+    }
+
+    /** The shortest focal length, pixels. */
+    private static double coarsestPx(Rig rig) {
+        return rig.lenses().stream()
+                .mapToDouble(lens -> lens.lens().focalPx())
+                .min()
+                .orElseThrow();
+    }
+
+    /** What can be told of each lens's picture by itself. */
+    public List<LensLook> looks(Rig rig) {
+        return IntStream.range(0, pictures.size())
+                .parallel()
+                .mapToObj(i -> LensLook.of(rig.lenses().get(i).lens().frame(), pictures.get(i)))
+                .toList();
     }
 
     /**
@@ -178,11 +199,7 @@ public final class PointFinder {
     private List<TiePoint> patches(
             Rig rig, SphereGrid grid, int i, double slack, int size, double coarser, List<TiePoint> there) {
         RigLens first = rig.lenses().get(i);
-        double coarsest = rig.lenses().stream()
-                .mapToDouble(lens -> lens.lens().focalPx())
-                .min()
-                .orElseThrow();
-        double spacing = Math.max(FINEST, coarser / coarsest);
+        double spacing = Math.max(Math.max(FINEST, slack / MOST_SIDE_STEPS), coarser / coarsestPx(rig));
         double rim = size / 2.0 * spacing * first.lens().focalPx() + 3;
         double apart = Math.max(APART, APART_STEPS * spacing);
         List<Integer> sites = SiteFinder.choose(
