@@ -26,6 +26,7 @@ public final class Foldback {
             command.getErr().println("foldback: " + (input ? failure.getMessage() : failure.toString()));
             return input ? CommandLine.ExitCode.USAGE : CommandLine.ExitCode.SOFTWARE;
         });
+        line.setCaseInsensitiveEnumValuesAllowed(true);
         return line.execute(arguments);
     }
 }

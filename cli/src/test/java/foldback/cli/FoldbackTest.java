@@ -8,6 +8,8 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -109,6 +111,33 @@ class FoldbackTest {
                 .isEqualTo(2);
         assertThat(err.toString(StandardCharsets.UTF_8)).contains("shows nothing at 99");
         assertThat(Path.of(out)).doesNotExist();
+    }
+
+    @Test
+    void solveSaysWhatItsOptionsMayBe() {
+        String[] solve = {
+            "solve",
+            "--rig",
+            DEMO.resolve("rig-card.json").toString(),
+            "--clip",
+            "A=" + DEMO.resolve("sluice-path-a.mp4"),
+            "--clip",
+            "B=" + DEMO.resolve("sluice-path-b.mp4"),
+            "--out",
+            folder.resolve("never.json").toString()
+        };
+        assertThat(run(solve, "--share", "pupils")).isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("'shared' says nothing");
+        assertThat(run(solve, "--hold", "colour")).isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("colour");
+        assertThat(run(solve, "--from-nothing", "--refine")).isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("give one of them");
+        assertThat(folder.resolve("never.json")).doesNotExist();
+    }
+
+    private static int run(String[] begin, String... more) {
+        return Foldback.run(
+                Stream.concat(Arrays.stream(begin), Arrays.stream(more)).toArray(String[]::new));
     }
 
     @Test

@@ -17,13 +17,17 @@ import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Rigs solved on the page, and their tie points. */
 @ExtendWith(RunningApplication.class)
 class RigTest {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int SIZE = 720;
-    private static final String REFINE = "{\"card\":\"unit\",\"moments\":[0.4]}";
+    private static final String REFINE = "{\"start\":\"unit\",\"moments\":[0.4]}";
 
     /** A second of the demo's lenses, small, with the demo's own card. */
     private static long take(Api api, RunningApplication.Server server) throws Exception {
@@ -125,7 +129,7 @@ class RigTest {
         assertThat(placed.get(9).asInt()).isEqualTo(1);
         assertThat(placed.get(5).asDouble()).isCloseTo(first.get(5).asDouble(), within(1.0));
 
-        state = solved(api, take, 5, "{\"card\":\"unit\",\"fromPoints\":true}");
+        state = solved(api, take, 5, "{\"start\":\"unit\",\"fromPoints\":true}");
         assertThat(points(api, take, 6).path("newer").asBoolean()).isFalse();
         assertThat(row(state).path("figure").asString()).endsWith("\u00b0 apart");
     }
@@ -154,8 +158,11 @@ class RigTest {
     void whatCannotBeSolvedIsSaid(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         long take = take(api, server);
-        assertThat(api.post(path(take) + "/rig?base=1", "{\"card\":\"maker\"}").body())
-                .contains("'kind' or of this 'unit', not 'maker'");
+        assertThat(api.post(path(take) + "/rig?base=1", "{\"start\":\"maker\"}").body())
+                .contains("'start' must be one of kind, unit, nothing: 'maker'");
+        assertThat(api.post(path(take) + "/rig?base=1", "{\"free\":{\"pupils\":\"shared\"}}")
+                        .body())
+                .contains("Pupils are held, or each lens has its own");
         api.post(path(take) + "/rig?base=1", "{\"moments\":[77]}");
         Awaitility.await()
                 .atMost(Duration.ofSeconds(20))
@@ -171,6 +178,85 @@ class RigTest {
                 .contains("Lens A does not see that place");
         assertThat(api.post(path(take) + "/rig?base=1", "{\"fromPoints\":true}").status())
                 .isEqualTo(400);
+    }
+
+    private static JsonNode changed(Api api, long take, int base, ObjectNode rig) throws Exception {
+        ObjectNode patch = JSON.createObjectNode().put("base", base).put("label", "by a test");
+        patch.putObject("set").set("rig", rig);
+        return api.post(path(take) + "/revisions", JSON.writeValueAsString(patch))
+                .json();
+    }
+
+    @Test
+    void aLensThatIsOffLeavesAHole(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = take(api, server);
+        ObjectNode rig = (ObjectNode) api.get(path(take)).json().path("recipe").path("rig");
+        rig.putArray("off").add("B");
+        JsonNode state = changed(api, take, 1, rig);
+        assertThat(row(state).path("reason").asString())
+                .contains("Lens B is off.")
+                .contains("the largest hole is");
+        JsonNode map = api.get(path(take) + "/revisions/2/coverage").json();
+        assertThat(map.path("slots").size()).isEqualTo(1);
+        // A fisheye of some 195 degrees leaves 165 behind it.
+        assertThat(map.path("holes").get(0).get(2).asDouble()).isCloseTo(165, within(8.0));
+        var sphere =
+                ImageIO.read(new ByteArrayInputStream(api.bytes(path(take) + "/revisions/2/sphere?t=0.2&width=256")));
+        assertThat(brightness(sphere.getRGB(128, 60))).isGreaterThan(60);
+        assertThat(brightness(sphere.getRGB(2, 64))).isLessThan(20);
+        assertThat(api.post(path(take) + "/rig?base=2", REFINE).body()).contains("One lens has no other");
+        rig.withArray("off").add("A");
+        assertThat(changed(api, take, 2, rig).path("detail").asString()).contains("one must stay on");
+        assertThat(api.get(path(take) + "/revisions/1/coverage")
+                        .json()
+                        .path("holes")
+                        .size())
+                .isZero();
+    }
+
+    @Test
+    void lensesAreDescribedOnThePage(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = take(api, server);
+        assertThat(api.get("/api/lens-kinds").json().size()).isGreaterThan(8);
+        JsonNode disc = api.get(path(take) + "/revisions/1/disc/B").json();
+        assertThat(disc.path("found").asBoolean()).isTrue();
+        assertThat(disc.path("radius").asDouble()).isCloseTo(SIZE / 2.0, within(0.06 * SIZE));
+        try (Browser browser = new Browser()) {
+            browser.driver.get(server.uri("/takes/" + take).toString());
+            browser.await(Duration.ofSeconds(20))
+                    .until(driver -> !driver.findElements(By.cssSelector("body[data-ready]"))
+                            .isEmpty());
+            browser.driver
+                    .findElement(By.cssSelector("[data-stage='rig'] button"))
+                    .click();
+            browser.driver
+                    .findElement(By.xpath("//div[@data-part='lenses']/button[2]"))
+                    .click();
+            browser.press("lens-on");
+            browser.await(Duration.ofSeconds(20))
+                    .until(driver -> browser.find("sheet").getText().contains("Lens B is off"));
+            browser.press("lens-on");
+            browser.await(Duration.ofSeconds(20))
+                    .until(driver -> !browser.find("sheet").getText().contains("Lens B is off"));
+            browser.await(Duration.ofSeconds(20))
+                    .until(driver -> browser.find("lens-kind").getText().contains("equisolid"));
+            browser.find("lens-kind").sendKeys("Fisheye, equisolid, 200");
+            browser.find("lens-kind").sendKeys(Keys.TAB);
+            browser.await(Duration.ofSeconds(20))
+                    .until(driver -> models(api, take).equals("equisolid equisolid"));
+            browser.press("find-disc");
+            browser.await(Duration.ofSeconds(20))
+                    .until(driver ->
+                            api.get(path(take)).json().path("label").asString().equals("Lens B: disc found"));
+        }
+    }
+
+    private static String models(Api api, long take) {
+        JsonNode lenses = api.get(path(take)).json().path("recipe").path("rig").path("lenses");
+        return lenses.get(0).path("model").asString() + " "
+                + lenses.get(1).path("model").asString();
     }
 
     @Test
