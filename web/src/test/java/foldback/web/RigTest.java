@@ -17,7 +17,7 @@ import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.openqa.selenium.By;
-import org.openqa.selenium.Keys;
+import org.openqa.selenium.support.ui.Select;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
@@ -242,18 +242,19 @@ class RigTest {
                     .until(driver -> !browser.find("sheet").getText().contains("Lens B is off"));
             browser.await(Duration.ofSeconds(20))
                     .until(driver -> browser.find("lens-kind").getText().contains("equisolid"));
-            browser.find("lens-kind").sendKeys("Fisheye, equisolid, 200");
-            browser.find("lens-kind").sendKeys(Keys.TAB);
-            browser.await(Duration.ofSeconds(20))
-                    .until(driver -> models(api, take).equals("equisolid equisolid"));
+            new Select(browser.find("lens-kind")).selectByVisibleText("Fisheye, equisolid, 200°");
+            Awaitility.await()
+                    .atMost(Duration.ofSeconds(20))
+                    .until(() -> models(api, take).equals("equisolid equisolid"));
             browser.press("find-disc");
-            browser.await(Duration.ofSeconds(20))
-                    .until(driver ->
+            Awaitility.await()
+                    .atMost(Duration.ofSeconds(20))
+                    .until(() ->
                             api.get(path(take)).json().path("label").asString().equals("Lens B: disc found"));
         }
     }
 
-    private static String models(Api api, long take) {
+    private static String models(Api api, long take) throws Exception {
         JsonNode lenses = api.get(path(take)).json().path("recipe").path("rig").path("lenses");
         return lenses.get(0).path("model").asString() + " "
                 + lenses.get(1).path("model").asString();
