@@ -1,6 +1,8 @@
 package foldback.core.solve;
 
 import foldback.core.lens.CircleFinder;
+import foldback.core.lens.ClosedFormFisheye;
+import foldback.core.lens.KannalaBrandt;
 import foldback.core.lens.LensFrame;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
@@ -27,6 +29,9 @@ public final class RigFinder {
     private static final double[] SLACKS = {Math.toRadians(3), Math.toRadians(0.8), Math.toRadians(0.3)};
 
     private static final double[] COARSER = {1.6, 1, 1};
+    /** Spacing of a round's patches at least, radians: a search over a wide stretch in fine steps takes long. */
+    private static final double[] FINEST = {Math.toRadians(0.18), Math.toRadians(0.1), 0};
+
     /** Fewer features that agree say nothing of how two lenses lie. */
     private static final double LEAST_SCORE = 6;
 
@@ -85,7 +90,7 @@ public final class RigFinder {
      * @param moments at least one
      */
     public static Found fromCard(Rig known, List<Moment> moments, SolveSettings settings, Run run) {
-        Rig card = withCircles(known, moments.get(0));
+        Rig card = withDistortion(withCircles(known, moments.get(0)), settings);
         List<PointFinder> finders = finders(card, moments);
         Found found = solved(card, finders, settings, run);
         List<String> trouble = new ArrayList<>(RigTrouble.ofPictures(card, finders));
@@ -120,7 +125,7 @@ public final class RigFinder {
         Rig rig = RigSolver.coarse(card, turned(card, pairs), features, settings, run.part(0.4, 0.45));
         for (int round = 0; ; round++) {
             double from = 0.45 + 0.18 * round;
-            List<TiePoint> points = patches(finders, rig, SLACKS[round], COARSER[round], run.part(from, from + 0.15));
+            List<TiePoint> points = patches(finders, rig, round, run.part(from, from + 0.15));
             if (points.size() < LEAST_FEATURES) {
                 return nothing(card);
             }
@@ -168,14 +173,29 @@ public final class RigFinder {
         return new Rig(known.name(), lenses);
     }
 
+    /** Fisheyes of a closed form have no numbers for how a real one bends: where those are free, they get some. */
+    private static Rig withDistortion(Rig known, SolveSettings settings) {
+        boolean held = settings.distortionCommon() == 0 && settings.distortionOwn() == 0;
+        if (held) {
+            return known;
+        }
+        return new Rig(
+                known.name(),
+                known.lenses().stream()
+                        .map(lens -> lens.lens() instanceof ClosedFormFisheye
+                                ? lens.withLens(KannalaBrandt.of(lens.lens()))
+                                : lens)
+                        .toList());
+    }
+
     private static Found nothing(Rig card) {
         return new Found(card, List.of(), Optional.empty(), RigJudge.nothing());
     }
 
-    private static List<TiePoint> patches(List<PointFinder> finders, Rig rig, double slack, double coarser, Run run) {
+    private static List<TiePoint> patches(List<PointFinder> finders, Rig rig, int round, Run run) {
         List<TiePoint> points = new ArrayList<>();
         for (PointFinder finder : finders) {
-            points.addAll(finder.patches(rig, slack, coarser, run));
+            points.addAll(finder.patches(rig, SLACKS[round], COARSER[round], FINEST[round], run));
         }
         return points;
     }
@@ -214,7 +234,7 @@ public final class RigFinder {
         Rig card = withCircles(known, moments.get(0));
         int[] clips =
                 order(card, finders(card, moments), run.part(0, ORDER_SHARE)).clips();
-        return sorted(known, clips, moments, settings, run);
+        return sorted(known, known, clips, moments, settings, run);
     }
 
     /**
@@ -225,7 +245,7 @@ public final class RigFinder {
      */
     public static Sorted fromNothing(Rig kinds, List<Moment> moments, SolveSettings settings, Run run) {
         Start start = start(kinds, moments, run.part(0, ORDER_SHARE));
-        return sorted(start.rig, start.clips, moments, settings, run);
+        return sorted(kinds, start.rig, start.clips, moments, settings, run);
     }
 
     /**
@@ -244,14 +264,15 @@ public final class RigFinder {
         return new Start(clips, RigStart.of(kinds, clips, upright));
     }
 
-    /** Clips whose rig was not found stay where they are. */
-    private static Sorted sorted(Rig start, int[] clips, List<Moment> moments, SolveSettings settings, Run run) {
+    /** Clips whose rig is not settled in that order stay where they are, and so does the rig. */
+    private static Sorted sorted(
+            Rig known, Rig start, int[] clips, List<Moment> moments, SolveSettings settings, Run run) {
         Found found = fromCard(start, inOrder(moments, clips), settings, run.part(ORDER_SHARE, 1));
-        return new Sorted(
-                found.result().isPresent()
-                        ? clips
-                        : IntStream.range(0, clips.length).toArray(),
-                found);
+        return found.evidence().verdict() == Verdict.UNSETTLED
+                ? new Sorted(
+                        IntStream.range(0, clips.length).toArray(),
+                        new Found(known, List.of(), Optional.empty(), found.evidence()))
+                : new Sorted(clips, found);
     }
 
     /** Where the lenses of clips point, whatever a card says. */

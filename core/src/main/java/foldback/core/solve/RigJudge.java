@@ -1,9 +1,11 @@
 package foldback.core.solve;
 
+import foldback.core.lens.Lens;
 import foldback.core.rig.Rig;
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;
 import foldback.core.solve.adjust.SolveResult;
+import foldback.core.space.Direction;
 import java.util.List;
 import java.util.Locale;
 
@@ -18,7 +20,32 @@ final class RigJudge {
     private static final double CHECK_RIVAL_RAD = Math.toRadians(0.4);
     private static final double SURE_REST_RAD = Math.toRadians(0.06);
 
+    /** Lenses that see by that share more or less wide than the card says are hardly of its kind. */
+    private static final double OTHER_KIND = 0.1;
+
     private RigJudge() {}
+
+    /** By what share a lens sees wider than another one, where the difference is largest; negative where less wide. */
+    private static double wider(Lens card, Lens found) {
+        double most = 0;
+        double[] xy = new double[2];
+        for (double share : new double[] {0.4, 0.65, 0.9}) {
+            double angle = share * Math.min(card.halfField(), Math.toRadians(110));
+            Direction ray = Direction.ofYawPitch(angle, 0);
+            card.project(new double[] {ray.x(), ray.y(), ray.z()}, xy, new double[1], 1);
+            double across =
+                    Math.hypot(xy[0] - card.frame().cx(), xy[1] - card.frame().cy());
+            try {
+                double now = found.unproject(
+                                found.frame().cx() + across, found.frame().cy())
+                        .angleTo(Direction.FORWARD);
+                most = Math.abs(now / angle - 1) > Math.abs(most) ? now / angle - 1 : most;
+            } catch (IllegalArgumentException beyondItsRim) {
+                return 1;
+            }
+        }
+        return most;
+    }
 
     static Evidence nothing() {
         return new Evidence(
@@ -65,6 +92,19 @@ final class RigJudge {
             return new Evidence(
                     Verdict.UNSETTLED,
                     "Rigs that differ clearly explain the points as well. Choose a moment with far things in all overlaps.",
+                    figure);
+        }
+        double wider =
+                wider(card.lenses().get(0).lens(), result.rig().lenses().get(0).lens());
+        if (Math.abs(wider) > OTHER_KIND) {
+            return new Evidence(
+                    Verdict.CHECK,
+                    String.format(
+                            Locale.ROOT,
+                            "The lenses see %.0f%% %s than what the solve started from: is it the right kind of lens?"
+                                    + " Choose another kind and solve again, or look along the seams.",
+                            100 * Math.abs(wider),
+                            wider > 0 ? "wider" : "less wide"),
                     figure);
         }
         if (believed[poorest] < SURE_POINTS) {

@@ -98,11 +98,11 @@ public final class MomentChooser {
         String reason = leastOpen < 0.9
                 ? String.format(
                         Locale.ROOT,
-                        "Something stands before a lens at all times; there the least, %.0f%% of its picture.",
+                        "something stands before a lens at all times, there the least: %.0f%% of its picture.",
                         100 * (1 - leastOpen))
                 : leastSharp < 0.7
-                        ? "No moment is sharp in all lenses at once; these are the sharpest."
-                        : "All lenses are sharp there, and nothing stands before one of them.";
+                        ? "none is sharp in all lenses at once; these are the sharpest."
+                        : "all lenses are sharp there, and nothing stands before one of them.";
         return new Proposal(moments, reason);
     }
 

@@ -46,7 +46,7 @@ public final class RigLane {
             Moment seen =
                     TakeRig.seen(take.clips(), smaller, List.of(seconds), run).get(0);
             Rig smallRig = fitted(rig, seen);
-            List<TiePoint> points = new PointFinder(smallRig, seen, 0).patches(smallRig, SLACK, COARSER, Run.QUIET);
+            List<TiePoint> points = new PointFinder(smallRig, seen, 0).patches(smallRig, SLACK, COARSER, 0, Run.QUIET);
             lane.add(at(seconds, smallRig, points));
             run.step((m + 1.0) / MOMENTS);
         }

@@ -72,7 +72,9 @@ class RigJobs implements DisposableBean {
             slotOf.put(slots.get(solved.clips()[i]), slots.get(i));
         }
         Recipe placed = recipe.withSlots(slotOf);
-        return placed.withGeometry(TakeGeometry.of(solved.found(), placed.geometry(), solved.moments(), hash));
+        String chosen = solved.chosen().isEmpty() ? "" : " The moments: " + solved.chosen();
+        RigFinder.Found found = solved.found().saying(chosen);
+        return placed.withGeometry(TakeGeometry.of(found, placed.geometry(), solved.moments(), hash));
     }
 
     private Geometry again(Recipe recipe, RigOrder order, Run run) {

@@ -34,8 +34,6 @@ public final class PointFinder {
     private static final double APART = Math.toRadians(1.8);
 
     private static final double APART_STEPS = 10;
-    /** A search goes no more steps to either side: where it must go far, steps are larger. */
-    private static final double MOST_SIDE_STEPS = 17;
     /** How exactly a feature is placed, pixels. */
     private static final double FEATURE_SIGMA = 1;
 
@@ -177,8 +175,9 @@ public final class PointFinder {
      * @param rig as it is known
      * @param slack how far off it may be, radians
      * @param coarser spacing of the patches' grid in pixels of the coarser lens
+     * @param finest spacing of it at least, radians
      */
-    public List<TiePoint> patches(Rig rig, double slack, double coarser, Run run) {
+    public List<TiePoint> patches(Rig rig, double slack, double coarser, double finest, Run run) {
         SphereGrid grid = new SphereGrid(rig, GRID);
         int lenses = rig.lenses().size();
         AtomicInteger done = new AtomicInteger();
@@ -187,7 +186,7 @@ public final class PointFinder {
                 .mapToObj(i -> {
                     List<TiePoint> own = new ArrayList<>();
                     for (Patch patch : PATCHES) {
-                        own.addAll(patches(rig, grid, i, slack, patch.size, coarser * patch.coarser, own));
+                        own.addAll(patches(rig, grid, i, slack, patch.size, coarser * patch.coarser, finest, own));
                     }
                     run.step((double) done.incrementAndGet() / lenses);
                     return own;
@@ -197,9 +196,16 @@ public final class PointFinder {
     }
 
     private List<TiePoint> patches(
-            Rig rig, SphereGrid grid, int i, double slack, int size, double coarser, List<TiePoint> there) {
+            Rig rig,
+            SphereGrid grid,
+            int i,
+            double slack,
+            int size,
+            double coarser,
+            double finest,
+            List<TiePoint> there) {
         RigLens first = rig.lenses().get(i);
-        double spacing = Math.max(Math.max(FINEST, slack / MOST_SIDE_STEPS), coarser / coarsestPx(rig));
+        double spacing = Math.max(Math.max(FINEST, finest), coarser / coarsestPx(rig));
         double rim = size / 2.0 * spacing * first.lens().focalPx() + 3;
         double apart = Math.max(APART, APART_STEPS * spacing);
         List<Integer> sites = SiteFinder.choose(

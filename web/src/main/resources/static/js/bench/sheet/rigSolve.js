@@ -1,8 +1,12 @@
 import { element, part } from "../../page/parts.js";
 import { clock, plain } from "../format.js";
+import { tiePoints } from "../points.js";
 import { backgroundJob } from "./job.js";
 
 const SOLVED = "solved on this take";
+/** How many worst places are listed, and the cosine of how far apart they lie at least. */
+const WORST = 6;
+const APART = Math.cos((6 * Math.PI) / 180);
 /** What a lens's numbers may do in a solve. */
 const FREEDOMS = { held: "as they are", shared: "in all lenses alike", own: "in each lens" };
 const NUMBERS = [
@@ -103,6 +107,37 @@ function evidence(root, store, measure) {
     table.append(row);
   }
   meeting(root, store, measure);
+  worst(root, store);
+}
+
+/** The places where tie points fit worst, some way apart; each is looked at in both lenses. */
+async function worst(root, store) {
+  const { points, moments } = await tiePoints(store).catch(() => ({ points: [] }));
+  const places = [];
+  for (const point of points.filter(({ rest }) => rest > 0).sort((a, b) => b.rest - a.rest)) {
+    const apart = places.every((other) => other.seen[0].reduce((sum, value, k) => sum + value * point.seen[0][k], 0) < APART);
+    if (apart) {
+      places.push(point);
+    }
+    if (places.length === WORST) {
+      break;
+    }
+  }
+  part(root, "worst").hidden = places.length === 0;
+  const slots = store.kept.recipe.rig.lenses.map((lens) => lens.slot);
+  part(root, "worst-places").replaceChildren(
+    ...places.map((point) => {
+      const [first, second] = point.lenses.map((number) => slots[number]);
+      const far = point.inverse < 0.02 ? "far" : `${plain(1 / point.inverse, 1)} m away`;
+      const title = `Look at it in both lenses, at ${clock(moments[point.moment])}; ${far}`;
+      const button = element("button", { type: "button", class: "btn px-1.5", title }, `${first} ${second} ${plain(point.rest, 1)} px`);
+      button.addEventListener("click", () => {
+        store.setTime(moments[point.moment]);
+        store.lookAtPair(first, second, point.seen[0]);
+      });
+      return button;
+    }),
+  );
 }
 
 /** The distance that the points lie at is where the seams meet best. */
