@@ -44,7 +44,7 @@ class MomentChooserTest {
     void blurAndAHandAreAvoided() {
         MomentChooser.Proposal proposal = MomentChooser.propose(frames(t -> t < 3, t -> t > 6), 2, SPAN, Run.QUIET);
         assertThat(proposal.moments()).isNotEmpty().allMatch(t -> t >= 3 && t <= 6);
-        assertThat(proposal.reason()).contains("All lenses are sharp");
+        assertThat(proposal.reason()).contains("all lenses are sharp");
     }
 
     @Test
