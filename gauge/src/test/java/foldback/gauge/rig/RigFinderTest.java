@@ -3,6 +3,7 @@ package foldback.gauge.rig;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import foldback.core.lens.FisheyeLens;
+import foldback.core.lens.RectilinearLens;
 import foldback.core.picture.BytePlane;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
@@ -24,6 +25,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
@@ -131,7 +133,12 @@ class RigFinderTest {
 
     @Test
     void lensesWithoutOverlapAreSaid() {
-        List<RigLens> apart = List.of(TRUTH.lenses().get(0), TRUTH.lenses().get(3));
+        // Back to back, and as narrow as a long lens: not even the corners meet.
+        List<RigLens> apart = Stream.of(0, 3)
+                .map(TRUTH.lenses()::get)
+                .map(lens -> lens.withLens(new RectilinearLens(
+                        lens.lens().frame(), 1.5 * lens.lens().focalPx(), 0, 0, 0, 0, 0)))
+                .toList();
         RigFinder.Found found = solve(new Rig("two of six", apart), inOrder(0, 3));
         assertThat(found.evidence().verdict()).isEqualTo(Verdict.UNSETTLED);
         assertThat(found.evidence().reason()).contains("nothing with the others by the card");

@@ -47,6 +47,7 @@ public final class RigSolver {
     /** An end that costs so much more is no rival of the best. */
     private static final double RIVAL_COST = 40;
 
+    private static final double TWO_BEND_ALIKE = 0.2;
     private static final double LAST_PULL = 3;
     /** How much one point that seems far says by itself that it is, and how much all of them together. */
     private static final double FAR_ODDS = 2;
@@ -296,13 +297,16 @@ public final class RigSolver {
         priors.free(at + LensValues.CY, settings.centreCommon() * width, settings.centreOwn() * width);
         double reach = Priors.reach(lens);
         int radial = Math.min(3, new LensValues(lens).distortions());
+        // Of two lenses no point tells a wider one beside a narrower one from a difference in how they bend: they bend
+        // alike.
+        double alike = card.lenses().size() == 2 ? TWO_BEND_ALIKE : 1;
         double share = 1;
         for (int k = 0; k < radial; k++) {
             double unit = share / Math.pow(reach, 2.0 * (k + 1));
             priors.free(
                     at + LensValues.DISTORTION + k,
                     unit * settings.distortionCommon(),
-                    unit * settings.distortionOwn());
+                    unit * settings.distortionOwn() * alike);
             share /= 2;
         }
         if (settings.pupil() > 0 && stage >= FIRST_FINE) {

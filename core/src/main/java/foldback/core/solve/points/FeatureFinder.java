@@ -6,6 +6,8 @@ import boofcv.factory.feature.detdesc.FactoryDetectDescribe;
 import boofcv.struct.feature.TupleDesc_F64;
 import boofcv.struct.image.GrayF32;
 import foldback.core.lens.Lens;
+import foldback.core.solve.view.Picture;
+import foldback.core.solve.view.TangentView;
 import foldback.core.space.Direction;
 import java.util.ArrayList;
 import java.util.List;

@@ -5,6 +5,7 @@ import foldback.core.rig.RigLens;
 import foldback.core.solve.Moment;
 import foldback.core.solve.TiePoint;
 import foldback.core.solve.TiePoint.Origin;
+import foldback.core.solve.view.Picture;
 import foldback.core.space.Direction;
 import java.util.ArrayList;
 import java.util.Comparator;

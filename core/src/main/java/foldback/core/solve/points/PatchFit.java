@@ -1,5 +1,6 @@
 package foldback.core.solve.points;
 
+import foldback.core.solve.view.TangentView;
 import java.util.Arrays;
 import org.ejml.data.DMatrixRMaj;
 import org.ejml.dense.row.factory.LinearSolverFactory_DDRM;

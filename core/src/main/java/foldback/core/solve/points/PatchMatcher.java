@@ -2,6 +2,8 @@ package foldback.core.solve.points;
 
 import foldback.core.lens.Lens;
 import foldback.core.rig.RigLens;
+import foldback.core.solve.view.Picture;
+import foldback.core.solve.view.TangentView;
 import foldback.core.space.Direction;
 
 /**

@@ -5,6 +5,8 @@ import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
 import foldback.core.solve.Moment;
 import foldback.core.solve.TiePoint;
+import foldback.core.solve.view.LensLook;
+import foldback.core.solve.view.Picture;
 import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
 import java.util.ArrayList;

@@ -1,6 +1,7 @@
 package foldback.core.solve.points;
 
 import foldback.core.solve.TiePoint;
+import foldback.core.solve.view.Picture;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;

@@ -8,6 +8,8 @@ import foldback.core.lens.LensFrame;
 import foldback.core.picture.BytePlane;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
+import foldback.core.solve.view.Picture;
+import foldback.core.solve.view.TangentView;
 import foldback.core.space.Direction;
 import foldback.core.space.Position;
 import foldback.core.space.Rotation;

@@ -1,4 +1,4 @@
-package foldback.core.solve.points;
+package foldback.core.solve.view;
 
 import foldback.core.picture.Plane;
 
@@ -7,11 +7,11 @@ import foldback.core.picture.Plane;
  *
  * @param levels row by row; level n has 1/2^n of the size; null for those that are finer than anybody looks
  */
-record Picture(int width, int height, float[][] levels) {
+public record Picture(int width, int height, float[][] levels) {
     private static final int LEVELS = 5;
 
     /** All levels of a picture. */
-    static Picture of(Plane luma, int bits) {
+    public static Picture of(Plane luma, int bits) {
         return of(luma, bits, 0);
     }
 
@@ -21,7 +21,7 @@ record Picture(int width, int height, float[][] levels) {
      * @param bits of a sample; values are brought to eight
      * @param finest level that is kept; those below are looked at through it
      */
-    static Picture of(Plane luma, int bits, int finest) {
+    public static Picture of(Plane luma, int bits, int finest) {
         float[][] levels = new float[LEVELS][];
         levels[finest] = shrunk(luma, finest, 1f / (1 << (bits - 8 + 2 * finest)));
         for (int n = finest + 1; n < LEVELS; n++) {
@@ -63,12 +63,12 @@ record Picture(int width, int height, float[][] levels) {
     }
 
     /** The level whose pixels are nearest below a spacing of so many pixels of the picture. */
-    static int level(double spacing) {
+    public static int level(double spacing) {
         return (int) Math.max(0, Math.min(LEVELS - 1, Math.floor(Math.log(Math.max(1, spacing * 1.2)) / Math.log(2))));
     }
 
     /** The value at a place, in pixels of the whole picture, by linear interpolation; NaN outside. */
-    float at(double x, double y, int wanted) {
+    public float at(double x, double y, int wanted) {
         int level = wanted;
         while (levels[level] == null) {
             level++;

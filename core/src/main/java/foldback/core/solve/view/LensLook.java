@@ -1,4 +1,4 @@
-package foldback.core.solve.points;
+package foldback.core.solve.view;
 
 import foldback.core.lens.LensFrame;
 
@@ -19,7 +19,8 @@ public record LensLook(double bright, double change, double fine) {
     private static final int COARSE = 3;
     private static final double RIM_PX = 12;
 
-    static LensLook of(LensFrame frame, Picture picture) {
+    /** Looks at a picture. */
+    public static LensLook of(LensFrame frame, Picture picture) {
         int[] histogram = new int[CODES];
         int count = 0;
         for (int y = 0; y < picture.height(); y += 4) {

@@ -1,4 +1,4 @@
-package foldback.core.solve.points;
+package foldback.core.solve.view;
 
 import foldback.core.lens.Lens;
 
@@ -9,7 +9,7 @@ import foldback.core.lens.Lens;
  * <p>Where the view is narrow, the lens is asked for a few places only; those between follow by polynomials of the fourth degree,
  * which are right to a thousandth of a pixel over such a width.
  */
-final class TangentView {
+public final class TangentView {
     /** Pixels inside the rim that count as seen. */
     private static final double RIM = 2;
     /** Exact places each way. */
@@ -17,12 +17,12 @@ final class TangentView {
     /** Views wider than this, radians, are computed place by place. */
     private static final double NARROW = 0.4;
 
-    final int columns;
-    final int rows;
-    final double spacing;
-    final float[] values;
+    public final int columns;
+    public final int rows;
+    public final double spacing;
+    public final float[] values;
     /** x and y in the lens's picture of each grid place; NaN where it sees nothing. */
-    final double[] places;
+    public final double[] places;
 
     private final double[] nodeRays = new double[3 * NODES * NODES];
     private final double[] nodes = new double[2 * NODES * NODES];
@@ -38,7 +38,7 @@ final class TangentView {
      * @param rows grid places down
      * @param spacing of the grid, the tangent of the angle
      */
-    TangentView(int columns, int rows, double spacing) {
+    public TangentView(int columns, int rows, double spacing) {
         this.columns = columns;
         this.rows = rows;
         this.spacing = spacing;
@@ -52,7 +52,7 @@ final class TangentView {
     }
 
     /** A square view. */
-    TangentView(int size, double spacing) {
+    public TangentView(int size, double spacing) {
         this(size, size, spacing);
     }
 
@@ -78,7 +78,7 @@ final class TangentView {
      * @param frame three directions in the lens's frame: across, down and towards, x, y, z each; need not be of length one
      * @return how many grid places the lens sees; the others are NaN
      */
-    int look(Lens lens, Picture picture, double[] frame) {
+    public int look(Lens lens, Picture picture, double[] frame) {
         if (across == null || !placeBetween(lens, frame)) {
             for (int row = 0; row < rows; row++) {
                 placeRow(lens, frame, row);
