@@ -224,13 +224,7 @@ class RigTest {
         assertThat(disc.path("found").asBoolean()).isTrue();
         assertThat(disc.path("radius").asDouble()).isCloseTo(SIZE / 2.0, within(0.06 * SIZE));
         try (Browser browser = new Browser()) {
-            browser.driver.get(server.uri("/takes/" + take).toString());
-            browser.await(Duration.ofSeconds(20))
-                    .until(driver -> !driver.findElements(By.cssSelector("body[data-ready]"))
-                            .isEmpty());
-            browser.driver
-                    .findElement(By.cssSelector("[data-stage='rig'] button"))
-                    .click();
+            openRigSheet(browser, server, take);
             browser.driver
                     .findElement(By.xpath("//div[@data-part='lenses']/button[2]"))
                     .click();
@@ -254,6 +248,14 @@ class RigTest {
         }
     }
 
+    private static void openRigSheet(Browser browser, RunningApplication.Server server, long take) {
+        browser.driver.get(server.uri("/takes/" + take).toString());
+        browser.await(Duration.ofSeconds(20))
+                .until(driver ->
+                        !driver.findElements(By.cssSelector("body[data-ready]")).isEmpty());
+        browser.driver.findElement(By.cssSelector("[data-stage='rig'] button")).click();
+    }
+
     private static String models(Api api, long take) throws Exception {
         JsonNode lenses = api.get(path(take)).json().path("recipe").path("rig").path("lenses");
         return lenses.get(0).path("model").asString() + " "
@@ -265,13 +267,7 @@ class RigTest {
         Api api = new Api(server);
         long take = take(api, server);
         try (Browser browser = new Browser()) {
-            browser.driver.get(server.uri("/takes/" + take).toString());
-            browser.await(Duration.ofSeconds(20))
-                    .until(driver -> !driver.findElements(By.cssSelector("body[data-ready]"))
-                            .isEmpty());
-            browser.driver
-                    .findElement(By.cssSelector("[data-stage='rig'] button"))
-                    .click();
+            openRigSheet(browser, server, take);
             browser.find("rig-of").sendKeys("this very");
             browser.find("rig-look").sendKeys("this moment");
             browser.press("solve");

@@ -1,5 +1,6 @@
 package foldback.core.rig;
 
+import foldback.core.lens.Lens;
 import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
 import java.util.ArrayDeque;
@@ -36,22 +37,32 @@ public record Coverage(int columns, int[] lenses, List<Hole> holes) {
     public static Coverage of(Rig rig, Rotation rigFromCanvas, double marginPx, int columns) {
         int rows = columns / 2;
         int[] lenses = new int[columns * rows];
-        IntStream.range(0, rows).parallel().forEach(row -> {
-            double[] xy = new double[2];
-            double[] angle = new double[1];
-            for (int column = 0; column < columns; column++) {
-                Direction there = rigFromCanvas.apply(direction(columns, row * columns + column));
-                for (int i = 0; i < rig.lenses().size(); i++) {
-                    RigLens lens = rig.lenses().get(i);
-                    Direction ray = lens.rigFromLens().inverse().apply(there);
-                    lens.lens().project(new double[] {ray.x(), ray.y(), ray.z()}, xy, angle, 1);
-                    if (lens.lens().frame().depthInside(xy[0], xy[1]) > marginPx) {
-                        lenses[row * columns + column] |= 1 << i;
-                    }
-                }
-            }
-        });
+        for (int i = 0; i < rig.lenses().size(); i++) {
+            RigLens lens = rig.lenses().get(i);
+            Rotation lensFromCanvas = lens.rigFromLens().inverse().times(rigFromCanvas);
+            int bit = 1 << i;
+            IntStream.range(0, rows)
+                    .parallel()
+                    .forEach(row -> seeRow(lens.lens(), lensFromCanvas.matrix(), marginPx, columns, row, bit, lenses));
+        }
         return new Coverage(columns, lenses, holes(columns, lenses));
+    }
+
+    private static void seeRow(Lens lens, double[] m, double marginPx, int columns, int row, int bit, int[] lenses) {
+        double[] rays = new double[3 * columns];
+        for (int column = 0; column < columns; column++) {
+            Direction d = direction(columns, row * columns + column);
+            for (int k = 0; k < 3; k++) {
+                rays[3 * column + k] = m[3 * k] * d.x() + m[3 * k + 1] * d.y() + m[3 * k + 2] * d.z();
+            }
+        }
+        double[] xy = new double[2 * columns];
+        lens.project(rays, xy, new double[columns], columns);
+        for (int column = 0; column < columns; column++) {
+            if (lens.frame().depthInside(xy[2 * column], xy[2 * column + 1]) > marginPx) {
+                lenses[row * columns + column] |= bit;
+            }
+        }
     }
 
     /** The share of the sphere that no lens sees, 0 to 1. */

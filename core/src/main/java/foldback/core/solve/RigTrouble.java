@@ -13,7 +13,7 @@ import java.util.stream.IntStream;
 
 /** Looks for what stands in the way of a solve: in the pictures by themselves, and in what the card says of the lenses. */
 final class RigTrouble {
-    /** Pictures below are nearly black, code values of 8 bits above the black of limited range. */
+    /** Pictures below are nearly black, code values of 8 bits; the black of limited range is 16. */
     private static final double DARK = 34;
     /** Less change than that is noise, code values of 8 bits. */
     private static final double BLANK = 1.1;
@@ -58,7 +58,7 @@ final class RigTrouble {
     /** Lenses that are clearly less fine than the finer half; of two, the one that is clearly less fine than the other. */
     private static List<String> soft(Rig rig, List<LensLook> looks) {
         double[] fine = looks.stream()
-                .filter(look -> look.bright() >= DARK && look.change() >= BLANK)
+                .filter(RigTrouble::seesSomething)
                 .mapToDouble(LensLook::fine)
                 .sorted()
                 .toArray();
@@ -66,11 +66,11 @@ final class RigTrouble {
             return List.of();
         }
         double usual = fine[fine.length / 2];
-        return slots(
-                rig,
-                i -> looks.get(i).bright() >= DARK
-                        && looks.get(i).change() >= BLANK
-                        && looks.get(i).fine() < SOFT * usual);
+        return slots(rig, i -> seesSomething(looks.get(i)) && looks.get(i).fine() < SOFT * usual);
+    }
+
+    private static boolean seesSomething(LensLook look) {
+        return look.bright() >= DARK && look.change() >= BLANK;
     }
 
     /** Lenses that by the card share nothing with any other, a sentence; empty where each shares something. */

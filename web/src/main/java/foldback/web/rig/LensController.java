@@ -50,10 +50,7 @@ class LensController {
     Disc disc(@PathVariable Long takeId, @PathVariable int number, @PathVariable String slot) {
         Recipe recipe = RecipeJson.read(recipes.revision(takeId, number).recipe());
         Take take = takes.of(recipe);
-        int lens = PointSets.slots(recipe.rig()).indexOf(slot);
-        if (lens < 0) {
-            throw new IllegalArgumentException("The take has no lens '" + slot + "'.");
-        }
+        int lens = PointSets.number(recipe, slot);
         Optional<ImageCircle> found = LitDisc.find(
                 new TakeFrames(previewer, take), lens, take.clips().get(lens).span());
         int width = take.clips().get(lens).video().width();

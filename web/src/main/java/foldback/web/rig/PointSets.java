@@ -54,4 +54,13 @@ public class PointSets {
     static List<String> slots(Rig rig) {
         return rig.lenses().stream().map(RigLens::slot).toList();
     }
+
+    /** The number of a take's lens; refuses a slot that it has not. */
+    static int number(Recipe recipe, String slot) {
+        int lens = slots(recipe.rig()).indexOf(slot);
+        if (lens < 0) {
+            throw new IllegalArgumentException("The take has no lens '" + slot + "'.");
+        }
+        return lens;
+    }
 }

@@ -124,7 +124,7 @@ class PointsController {
             @RequestParam int side) {
         Recipe recipe = recipe(takeId, number);
         Take take = takes.of(recipe);
-        int lens = number(recipe, slot);
+        int lens = PointSets.number(recipe, slot);
         Frame source = previewer.original(take, lens, t);
         int size = Math.max(32, Math.min(MOST_SIDE, side)) / 2 * 2;
         ColourTags tags = take.clips().get(lens).video().tags();
@@ -210,20 +210,12 @@ class PointsController {
     }
 
     private static PointEdits.Place place(Recipe recipe, Rig fitted, Place place) {
-        int lens = number(recipe, place.slot());
+        int lens = PointSets.number(recipe, place.slot());
         RigLens own = fitted.lenses().get(lens);
         double[] xy = PointsView.place(own, new Direction(place.x(), place.y(), place.z()));
         if (!(own.lens().frame().depthInside(xy[0], xy[1]) > 0)) {
             throw new IllegalArgumentException("Lens " + place.slot() + " does not see that place.");
         }
         return new PointEdits.Place(lens, xy[0], xy[1]);
-    }
-
-    private static int number(Recipe recipe, String slot) {
-        int lens = PointSets.slots(recipe.rig()).indexOf(slot);
-        if (lens < 0) {
-            throw new IllegalArgumentException("The take has no lens '" + slot + "'.");
-        }
-        return lens;
     }
 }

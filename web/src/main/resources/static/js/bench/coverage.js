@@ -1,22 +1,13 @@
 import { askJson } from "../page/api.js";
+import { perRevision } from "./perRevision.js";
 
 /**
  * Which lenses see which part of the canvas.
  * @typedef {{columns: number, slots: string[], lenses: number[], holes: number[][]}} Coverage
  */
 
-let loaded = { revision: 0, asked: null };
-
-/** The coverage of the kept revision, asked for once. @returns {Promise<Coverage>} */
-export function coverageOf(store) {
-  const { revision } = store.kept;
-  if (loaded.revision !== revision) {
-    const asked = askJson(`${store.path}/revisions/${revision}/coverage`);
-    loaded = { revision, asked };
-    asked.catch(() => (loaded = { revision: 0, asked: null }));
-  }
-  return loaded.asked;
-}
+/** The coverage of the kept revision. @type {function(object): Promise<Coverage>} */
+export const coverageOf = perRevision((store, revision) => askJson(`${store.path}/revisions/${revision}/coverage`));
 
 /** Draws what each lens sees: its border, its letter in its middle, and what none sees hatched with its width. */
 export function drawCoverage(g, o, { columns, slots, lenses, holes }) {

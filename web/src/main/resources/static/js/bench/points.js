@@ -1,4 +1,5 @@
 import { askJson } from "../page/api.js";
+import { perRevision } from "./perRevision.js";
 
 /**
  * A tie point as the page has it.
@@ -20,22 +21,14 @@ function point(row, number) {
   };
 }
 
-let loaded = { revision: 0, asked: null };
-
-/** The tie points of the kept revision, asked for once. */
-export function tiePoints(store) {
-  const { revision } = store.kept;
-  if (loaded.revision !== revision) {
-    const asked = askJson(`${store.path}/revisions/${revision}/points`).then((answer) => ({
-      newer: answer.newer,
-      moments: answer.moments,
-      points: answer.points.map(point),
-    }));
-    loaded = { revision, asked };
-    asked.catch(() => (loaded = { revision: 0, asked: null }));
-  }
-  return loaded.asked;
-}
+/** The tie points of the kept revision. */
+export const tiePoints = perRevision((store, revision) =>
+  askJson(`${store.path}/revisions/${revision}/points`).then((answer) => ({
+    newer: answer.newer,
+    moments: answer.moments,
+    points: answer.points.map(point),
+  })),
+);
 
 /** What a point's rest is told from: beyond this many pixels it is doubted. */
 export const DOUBTED_PX = 2.5;
