@@ -86,7 +86,7 @@ final class LensRays implements PixelRays {
     public boolean direction(double x, double y, double[] direction) {
         double dx = x - frame.cx();
         double dy = y - frame.cy();
-        double radius = Math.hypot(dx, dy);
+        double radius = Math.sqrt(dx * dx + dy * dy);
         if (radius >= radii[TABLE]) {
             return false;
         }

@@ -17,6 +17,12 @@ final class Ground {
     static final double PAN_Z = 10.5;
     private static final double PATH_HALF = 1.25;
     static final double RAIL_X = 4.6;
+    /** How much clay's edges wander, and its roughness, metres. */
+    private static final double BROAD_WOBBLE = 0.22;
+
+    private static final double FINE_WOBBLE = 0.05;
+    private static final double ROUGH = 0.012;
+    private static final double GRIT = 0.0045;
     private static final double FINE = 0.001;
     private static final double CLOSE = 2e-6;
     private static final int MOST_STEPS = 14;
@@ -31,20 +37,34 @@ final class Ground {
 
     /** Height of the clay over the path's mean, up being positive. */
     double height(double x, double z, double footprint) {
-        double wobble =
-                0.22 * noise.at(x / 9, z / 9, footprint / 9) + 0.05 * noise.at(x / 1.7, z / 1.7, footprint / 1.7);
+        double wobble = BROAD_WOBBLE * noise.at(x / 9, z / 9, footprint / 9)
+                + FINE_WOBBLE * noise.at(x / 1.7, z / 1.7, footprint / 1.7);
+        double rough =
+                ROUGH * noise.at(x / 0.9, z / 0.9, footprint / 0.9) + GRIT * grit.at(x / 0.5, z / 0.5, footprint / 0.5);
+        double fromRut = (Math.abs(x) - 0.55) / 0.12;
+        double rut = Math.abs(x) < PATH_HALF ? -0.022 * Math.exp(-fromRut * fromRut) : 0;
+        return profile(toEdge(x, z) + wobble) + rough + rut;
+    }
+
+    /** As {@link #height}, at most: if all noise were as high as any. */
+    private double most(double x, double z) {
+        double wobble = (BROAD_WOBBLE + FINE_WOBBLE) * noise.most();
+        return profile(toEdge(x, z) - wobble) + ROUGH * noise.most() + GRIT * grit.most();
+    }
+
+    private static double profile(double edge) {
+        return -0.30 * Sky.smooth(-0.12, 0.42, edge);
+    }
+
+    /** How far outside the nearest straight edge of path, dykes and bank a place is. */
+    private static double toEdge(double x, double z) {
         double path = Math.abs(x) - PATH_HALF;
         double panX = Math.abs(x) - PATH_HALF - 0.2;
         double toLine = Math.abs(panX - PAN_X * Math.round(panX / PAN_X));
         double dykeX = (Math.round(panX / PAN_X) == 0 ? path : toLine - 0.34);
         double dykeZ = Math.abs(z - PAN_Z * Math.round(z / PAN_Z) - 0.6) - 0.3;
         double bank = Math.abs(x - RAIL_X) - 0.62;
-        double edge = Math.min(Math.min(dykeX, dykeZ), bank) + wobble;
-        double profile = 0.0 - 0.30 * Sky.smooth(-0.12, 0.42, edge);
-        double rough = 0.012 * noise.at(x / 0.9, z / 0.9, footprint / 0.9)
-                + 0.0045 * grit.at(x / 0.5, z / 0.5, footprint / 0.5);
-        double rut = -0.022 * Math.exp(-Math.pow((Math.abs(x) - 0.55) / 0.12, 2));
-        return profile + rough + (path < 0 ? rut : 0);
+        return Math.min(Math.min(dykeX, dykeZ), bank);
     }
 
     /** Puts the nearest clay or water into {@code hit}. */
@@ -60,7 +80,11 @@ final class Ground {
         // Nowhere does the clay rise faster than that, so nothing is stepped over.
         double closing = dy + STEEPEST * Math.sqrt(Math.max(0, 1 - dy * dy));
         while (t < end) {
-            double under = under(ox, oy, oz, dx, dy, dz, t);
+            // The noise is asked only where it may matter.
+            double under = oy + t * dy + most(ox + t * dx, oz + t * dz);
+            if (under > 0) {
+                under = under(ox, oy, oz, dx, dy, dz, t);
+            }
             if (under > 0) {
                 clay(ox, oy, oz, dx, dy, dz, last, t, hit);
                 return;

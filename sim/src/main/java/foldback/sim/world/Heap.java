@@ -5,6 +5,11 @@ import foldback.sim.world.Materials.Surface;
 /** A heap of salt: a cone with a rounded top and lumps, hit by marching. */
 record Heap(double x, double z, double radius, double height, Noise noise, int id) implements Shape {
     private static final double FINE = 0.004;
+    private static final int STEPS = 40;
+    /** How high lumps are, as a share of the heap's height. */
+    private static final double LUMPS = 0.13;
+    /** Over what share of the radius lumps end at the foot. */
+    private static final double FOOT = 0.3;
 
     @Override
     public double[] bounds() {
@@ -17,9 +22,25 @@ record Heap(double x, double z, double radius, double height, Noise noise, int i
         double dx = px - x;
         double dz = pz - z;
         double r = Math.sqrt(dx * dx + dz * dz);
-        double lumps = noise.at((dx + id * 1.7) / (radius * 2.2), dz / (radius * 2.2), FINE) * 0.13 * height;
-        double profile = height * (1 - Math.sqrt(r * r + 0.01 * radius * radius) / radius);
-        return profile + lumps * Math.min(1, Math.max(0, (radius * 1.1 - r) / (0.3 * radius))) + py;
+        double lumps = noise.at((dx + id * 1.7) / (radius * 2.2), dz / (radius * 2.2), FINE) * LUMPS * height;
+        return profile(r) + lumps * lumpy(r) + py;
+    }
+
+    private double profile(double r) {
+        return height * (1 - Math.sqrt(r * r + 0.01 * radius * radius) / radius);
+    }
+
+    /** How much of the lumps there is, 0 to 1: none at the foot. */
+    private double lumpy(double r) {
+        return Math.min(1, Math.max(0, (radius * 1.1 - r) / (FOOT * radius)));
+    }
+
+    /** As {@link #above}, at most: if all lumps were as high as any. */
+    private double mostAbove(double px, double py, double pz) {
+        double dx = px - x;
+        double dz = pz - z;
+        double r = Math.sqrt(dx * dx + dz * dz);
+        return profile(r) + noise.most() * LUMPS * height * lumpy(r) + py;
     }
 
     @Override
@@ -29,12 +50,19 @@ record Heap(double x, double z, double radius, double height, Noise noise, int i
             return false;
         }
         double start = Math.max(range[0], 1e-3);
-        double step = (range[1] - start) / 40;
-        double last = start;
-        for (int i = 0; i <= 40; i++) {
+        double step = (range[1] - start) / STEPS;
+        // The most is nowhere steeper: the side, and the lumps where they end.
+        double steepest = (1 + noise.most() * LUMPS / FOOT) * height / radius;
+        double closing = (Math.abs(dy) + steepest * Math.sqrt(dx * dx + dz * dz)) * step;
+        for (int i = 0; i <= STEPS; i++) {
             double t = start + i * step;
+            double clear = -mostAbove(ox + t * dx, oy + t * dy, oz + t * dz);
+            if (clear > 0) {
+                i += (int) Math.min(STEPS, clear / closing);
+                continue;
+            }
             if (above(ox + t * dx, oy + t * dy, oz + t * dz) > 0) {
-                double low = last;
+                double low = Math.max(start, t - step);
                 double high = t;
                 for (int k = 0; k < 12; k++) {
                     double middle = (low + high) / 2;
@@ -50,7 +78,6 @@ record Heap(double x, double z, double radius, double height, Noise noise, int i
                 put(hit, low, ox + low * dx, oy + low * dy, oz + low * dz);
                 return true;
             }
-            last = t;
         }
         return false;
     }

@@ -17,6 +17,8 @@ final class Hit {
     /** Tells one board or stone from the next. */
     int id;
 
+    final Tree.Stack stack = new Tree.Stack();
+
     void clear() {
         distance = FAR;
         surface = null;

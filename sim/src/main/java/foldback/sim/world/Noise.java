@@ -8,6 +8,7 @@ final class Noise {
     private static final int SIZE = 512;
     private static final int LEVELS = 9;
     private final float[][] pyramid = new float[LEVELS][];
+    private final double most;
 
     /** @param octaves how many doublings of detail; the coarsest has {@code cells} cells across the tile */
     Noise(long seed, int cells, int octaves) {
@@ -31,6 +32,16 @@ final class Noise {
             }
             pyramid[level] = coarser;
         }
+        double highest = 0;
+        for (float value : base) {
+            highest = Math.max(highest, Math.abs(value));
+        }
+        most = highest;
+    }
+
+    /** No value is farther from 0. */
+    double most() {
+        return most;
     }
 
     private static void add(float[] out, long seed, int cells, float amplitude) {
@@ -73,12 +84,12 @@ final class Noise {
         if (footprint * SIZE <= 1) {
             return sample(0, u, v);
         }
-        double level = Math.log(footprint * SIZE) / Math.log(2);
-        if (level >= LEVELS - 1) {
+        int fine = Math.getExponent(footprint * SIZE);
+        if (fine >= LEVELS - 1) {
             return 0;
         }
-        int fine = (int) level;
-        double share = level - fine;
+        // Straight between two levels is near enough to a logarithm, which would take most of the time.
+        double share = Math.scalb(footprint * SIZE, -fine) - 1;
         return sample(fine, u, v) * (1 - share) + sample(fine + 1, u, v) * share;
     }
 

@@ -3,18 +3,59 @@ package foldback.sim.world;
 import foldback.sim.world.Materials.Surface;
 
 /** A capsule between two points, its radius changing evenly from one to the other end. */
-record Rod(
-        double ax,
-        double ay,
-        double az,
-        double bx,
-        double by,
-        double bz,
-        double radiusA,
-        double radiusB,
-        Surface surface,
-        int id)
-        implements Shape {
+final class Rod implements Shape {
+    private final double ax;
+    private final double ay;
+    private final double az;
+    private final double bx;
+    private final double by;
+    private final double bz;
+    private final double radiusA;
+    private final double radiusB;
+    private final Surface surface;
+    private final int id;
+    private final double length;
+    /** Along the axis. */
+    private final double ux;
+
+    private final double uy;
+    private final double uz;
+    /** How the radius shrinks along the axis, and the square of the cosine of the cone's half angle. */
+    private final double slope;
+
+    private final double a2;
+
+    Rod(
+            double ax,
+            double ay,
+            double az,
+            double bx,
+            double by,
+            double bz,
+            double radiusA,
+            double radiusB,
+            Surface surface,
+            int id) {
+        this.ax = ax;
+        this.ay = ay;
+        this.az = az;
+        this.bx = bx;
+        this.by = by;
+        this.bz = bz;
+        this.radiusA = radiusA;
+        this.radiusB = radiusB;
+        this.surface = surface;
+        this.id = id;
+        double lx = bx - ax;
+        double ly = by - ay;
+        double lz = bz - az;
+        length = Math.sqrt(lx * lx + ly * ly + lz * lz);
+        ux = lx / length;
+        uy = ly / length;
+        uz = lz / length;
+        slope = (radiusA - radiusB) / length;
+        a2 = 1 - slope * slope;
+    }
 
     @Override
     public double[] bounds() {
@@ -32,19 +73,9 @@ record Rod(
     @Override
     public boolean hit(double ox, double oy, double oz, double dx, double dy, double dz, Hit hit) {
         // A round cone: the envelope of spheres whose radius changes linearly along the axis.
-        double lx = bx - ax;
-        double ly = by - ay;
-        double lz = bz - az;
-        double ll = lx * lx + ly * ly + lz * lz;
-        double length = Math.sqrt(ll);
-        double slope = (radiusA - radiusB) / length;
-        double a2 = 1 - slope * slope;
         double px = ox - ax;
         double py = oy - ay;
         double pz = oz - az;
-        double ux = lx / length;
-        double uy = ly / length;
-        double uz = lz / length;
         double pu = px * ux + py * uy + pz * uz;
         double du = dx * ux + dy * uy + dz * uz;
         double pp = px * px + py * py + pz * pz;
@@ -65,12 +96,12 @@ record Rod(
                 double cx = px + t * dx - ux * rise;
                 double cy = py + t * dy - uy * rise;
                 double cz = pz + t * dz - uz * rise;
-                put(hit, t, cx, cy, cz, rise, ux, uy, uz);
+                put(hit, t, cx, cy, cz, rise);
                 found = true;
             }
         }
-        found |= ball(ax, ay, az, radiusA, 0, ox, oy, oz, dx, dy, dz, ux, uy, uz, hit);
-        found |= ball(bx, by, bz, radiusB, length, ox, oy, oz, dx, dy, dz, ux, uy, uz, hit);
+        found |= ball(ax, ay, az, radiusA, 0, ox, oy, oz, dx, dy, dz, hit);
+        found |= ball(bx, by, bz, radiusB, length, ox, oy, oz, dx, dy, dz, hit);
         return found;
     }
 
@@ -86,9 +117,6 @@ record Rod(
             double dx,
             double dy,
             double dz,
-            double ux,
-            double uy,
-            double uz,
             Hit hit) {
         double px = ox - cx;
         double py = oy - cy;
@@ -102,11 +130,11 @@ record Rod(
         if (t <= 1e-4 || t >= hit.distance) {
             return false;
         }
-        put(hit, t, px + t * dx, py + t * dy, pz + t * dz, rise, ux, uy, uz);
+        put(hit, t, px + t * dx, py + t * dy, pz + t * dz, rise);
         return true;
     }
 
-    private void put(Hit hit, double t, double nx, double ny, double nz, double rise, double ux, double uy, double uz) {
+    private void put(Hit hit, double t, double nx, double ny, double nz, double rise) {
         double length = Math.sqrt(nx * nx + ny * ny + nz * nz);
         hit.distance = t;
         hit.nx = nx / length;

@@ -7,47 +7,75 @@ import java.util.List;
 /** A bounding-volume tree over shapes, split where rays are expected to cost least (surface area heuristic, MacDonald and Booth 1990). */
 final class Tree {
     private static final int LEAF = 3;
-    private final double[] bounds;
-    private final Shape[] shapes;
-    private final Tree left;
-    private final Tree right;
-    /** Along which the children lie; the left one is towards lower values. */
-    private final int axis;
+    private static final int BOX = 6;
+    /** No tree is deeper. */
+    private static final int DEEPEST = 64;
+
+    /** Least and most x, y, z of each node; its children lie behind it, the nearer the lower along its axis. */
+    private final double[] boxes;
+
+    private final int[] axes;
+    /** Of each node the child towards higher values, the other being the next node; 0 where it is a leaf. */
+    private final int[] higher;
+
+    private final Shape[][] leaves;
 
     Tree(List<? extends Shape> shapes) {
-        this(shapes.toArray(Shape[]::new));
+        int most = 2 * Math.max(1, shapes.size());
+        boxes = new double[BOX * most];
+        axes = new int[most];
+        higher = new int[most];
+        leaves = new Shape[most][];
+        build(shapes.toArray(Shape[]::new), 0);
     }
 
-    private Tree(Shape[] all) {
-        bounds = around(all, 0, all.length);
+    /** Where a ray still has to look; one a thread. */
+    static final class Stack {
+        private final int[] nodes = new int[DEEPEST];
+    }
+
+    /** Builds a node and all below it; gives the first number that is free behind them. */
+    private int build(Shape[] all, int node) {
+        double[] bounds = nothing();
+        for (Shape shape : all) {
+            widen(bounds, shape.bounds());
+        }
+        System.arraycopy(bounds, 0, boxes, BOX * node, BOX);
         if (all.length <= LEAF) {
-            shapes = all;
-            left = null;
-            right = null;
-            axis = 0;
-            return;
+            leaves[node] = all;
+            return node + 1;
         }
         Shape[] best = null;
         int split = 0;
-        int along = 0;
         double least = Double.POSITIVE_INFINITY;
         for (int i = 0; i < 3; i++) {
             Shape[] sorted = sorted(all, i);
+            double[] after = areasFrom(sorted);
+            double[] before = nothing();
             for (int n = 1; n < sorted.length; n++) {
-                double cost =
-                        n * area(around(sorted, 0, n)) + (sorted.length - n) * area(around(sorted, n, sorted.length));
+                widen(before, sorted[n - 1].bounds());
+                double cost = n * area(before) + (sorted.length - n) * after[n];
                 if (cost < least) {
                     least = cost;
                     best = sorted;
                     split = n;
-                    along = i;
+                    axes[node] = i;
                 }
             }
         }
-        shapes = null;
-        axis = along;
-        left = new Tree(Arrays.copyOfRange(best, 0, split));
-        right = new Tree(Arrays.copyOfRange(best, split, best.length));
+        higher[node] = build(Arrays.copyOfRange(best, 0, split), node + 1);
+        return build(Arrays.copyOfRange(best, split, best.length), higher[node]);
+    }
+
+    /** The areas of what is around each shape and all behind it. */
+    private static double[] areasFrom(Shape[] sorted) {
+        double[] areas = new double[sorted.length];
+        double[] bounds = nothing();
+        for (int n = sorted.length - 1; n >= 0; n--) {
+            widen(bounds, sorted[n].bounds());
+            areas[n] = area(bounds);
+        }
+        return areas;
     }
 
     private static Shape[] sorted(Shape[] all, int along) {
@@ -59,16 +87,15 @@ final class Tree {
         return sorted;
     }
 
-    private static double[] around(Shape[] shapes, int from, int to) {
-        double[] bounds = {Hit.FAR, Hit.FAR, Hit.FAR, -Hit.FAR, -Hit.FAR, -Hit.FAR};
-        for (int n = from; n < to; n++) {
-            double[] b = shapes[n].bounds();
-            for (int i = 0; i < 3; i++) {
-                bounds[i] = Math.min(bounds[i], b[i]);
-                bounds[3 + i] = Math.max(bounds[3 + i], b[3 + i]);
-            }
+    private static double[] nothing() {
+        return new double[] {Hit.FAR, Hit.FAR, Hit.FAR, -Hit.FAR, -Hit.FAR, -Hit.FAR};
+    }
+
+    private static void widen(double[] bounds, double[] by) {
+        for (int i = 0; i < 3; i++) {
+            bounds[i] = Math.min(bounds[i], by[i]);
+            bounds[3 + i] = Math.max(bounds[3 + i], by[3 + i]);
         }
-        return bounds;
     }
 
     private static double area(double[] b) {
@@ -78,63 +105,70 @@ final class Tree {
         return x * y + y * z + z * x;
     }
 
+    /** Least x, y, z and most x, y, z. */
     double[] bounds() {
-        return bounds;
-    }
-
-    boolean hit(double ox, double oy, double oz, double dx, double dy, double dz, Hit hit) {
-        return hit(ox, oy, oz, dx, dy, dz, 1 / dx, 1 / dy, 1 / dz, hit);
+        return Arrays.copyOf(boxes, BOX);
     }
 
     /** The nearer child first: what it holds rules out most of the other. */
-    private boolean hit(
-            double ox,
-            double oy,
-            double oz,
-            double dx,
-            double dy,
-            double dz,
-            double ix,
-            double iy,
-            double iz,
-            Hit hit) {
-        if (!crosses(bounds, 0, ox, oy, oz, ix, iy, iz, hit.distance)) {
-            return false;
-        }
+    boolean hit(double ox, double oy, double oz, double dx, double dy, double dz, Hit hit) {
+        double ix = 1 / dx;
+        double iy = 1 / dy;
+        double iz = 1 / dz;
+        int[] open = hit.stack.nodes;
+        open[0] = 0;
         boolean found = false;
-        if (shapes != null) {
-            for (Shape shape : shapes) {
-                found |= shape.hit(ox, oy, oz, dx, dy, dz, hit);
+        for (int count = 1; count > 0; ) {
+            int node = open[--count];
+            if (!crosses(boxes, BOX * node, 0, ox, oy, oz, ix, iy, iz, hit.distance)) {
+                continue;
             }
-            return found;
+            if (higher[node] == 0) {
+                for (Shape shape : leaves[node]) {
+                    found |= shape.hit(ox, oy, oz, dx, dy, dz, hit);
+                }
+                continue;
+            }
+            boolean forward = (axes[node] == 0 ? dx : axes[node] == 1 ? dy : dz) >= 0;
+            open[count++] = forward ? higher[node] : node + 1;
+            open[count++] = forward ? node + 1 : higher[node];
         }
-        boolean forward = (axis == 0 ? dx : axis == 1 ? dy : dz) >= 0;
-        found = (forward ? left : right).hit(ox, oy, oz, dx, dy, dz, ix, iy, iz, hit);
-        return (forward ? right : left).hit(ox, oy, oz, dx, dy, dz, ix, iy, iz, hit) | found;
+        return found;
     }
 
     /** Whether a ray comes as near as a margin to the box of any leaf: rules out most rays at little cost. */
     boolean mayMeet(double ox, double oy, double oz, double dx, double dy, double dz, double margin) {
-        if (!crosses(bounds, margin, ox, oy, oz, 1 / dx, 1 / dy, 1 / dz, Hit.FAR)) {
-            return false;
-        }
-        return shapes != null
-                || left.mayMeet(ox, oy, oz, dx, dy, dz, margin)
-                || right.mayMeet(ox, oy, oz, dx, dy, dz, margin);
+        return mayMeet(0, ox, oy, oz, 1 / dx, 1 / dy, 1 / dz, margin);
+    }
+
+    private boolean mayMeet(int node, double ox, double oy, double oz, double ix, double iy, double iz, double margin) {
+        return crosses(boxes, BOX * node, margin, ox, oy, oz, ix, iy, iz, Hit.FAR)
+                && (higher[node] == 0
+                        || mayMeet(node + 1, ox, oy, oz, ix, iy, iz, margin)
+                        || mayMeet(higher[node], ox, oy, oz, ix, iy, iz, margin));
     }
 
     private static boolean crosses(
-            double[] b, double margin, double ox, double oy, double oz, double ix, double iy, double iz, double most) {
-        double t0 = (b[0] - margin - ox) * ix;
-        double t1 = (b[3] + margin - ox) * ix;
+            double[] b,
+            int at,
+            double margin,
+            double ox,
+            double oy,
+            double oz,
+            double ix,
+            double iy,
+            double iz,
+            double most) {
+        double t0 = (b[at] - margin - ox) * ix;
+        double t1 = (b[at + 3] + margin - ox) * ix;
         double near = Math.min(t0, t1);
         double far = Math.max(t0, t1);
-        t0 = (b[1] - margin - oy) * iy;
-        t1 = (b[4] + margin - oy) * iy;
+        t0 = (b[at + 1] - margin - oy) * iy;
+        t1 = (b[at + 4] + margin - oy) * iy;
         near = Math.max(near, Math.min(t0, t1));
         far = Math.min(far, Math.max(t0, t1));
-        t0 = (b[2] - margin - oz) * iz;
-        t1 = (b[5] + margin - oz) * iz;
+        t0 = (b[at + 2] - margin - oz) * iz;
+        t1 = (b[at + 5] + margin - oz) * iz;
         near = Math.max(near, Math.min(t0, t1));
         far = Math.min(far, Math.max(t0, t1));
         return far >= Math.max(near, 0) && near < most;
@@ -159,32 +193,27 @@ final class Tree {
 
     /** Whether anything stands between a place and the distance. */
     boolean blocks(double ox, double oy, double oz, double dx, double dy, double dz, Hit scratch) {
-        return blocks(ox, oy, oz, dx, dy, dz, 1 / dx, 1 / dy, 1 / dz, scratch);
-    }
-
-    private boolean blocks(
-            double ox,
-            double oy,
-            double oz,
-            double dx,
-            double dy,
-            double dz,
-            double ix,
-            double iy,
-            double iz,
-            Hit scratch) {
-        if (!crosses(bounds, 0, ox, oy, oz, ix, iy, iz, Hit.FAR)) {
-            return false;
-        }
-        if (shapes == null) {
-            return left.blocks(ox, oy, oz, dx, dy, dz, ix, iy, iz, scratch)
-                    || right.blocks(ox, oy, oz, dx, dy, dz, ix, iy, iz, scratch);
-        }
+        double ix = 1 / dx;
+        double iy = 1 / dy;
+        double iz = 1 / dz;
+        int[] open = scratch.stack.nodes;
+        open[0] = 0;
         scratch.clear();
-        for (Shape shape : shapes) {
-            if (shape.hit(ox, oy, oz, dx, dy, dz, scratch)) {
-                return true;
+        for (int count = 1; count > 0; ) {
+            int node = open[--count];
+            if (!crosses(boxes, BOX * node, 0, ox, oy, oz, ix, iy, iz, Hit.FAR)) {
+                continue;
             }
+            if (higher[node] == 0) {
+                for (Shape shape : leaves[node]) {
+                    if (shape.hit(ox, oy, oz, dx, dy, dz, scratch)) {
+                        return true;
+                    }
+                }
+                continue;
+            }
+            open[count++] = higher[node];
+            open[count++] = node + 1;
         }
         return false;
     }

@@ -43,6 +43,8 @@ final class Adjuster {
     /** Which of a lens's numbers are free. */
     private final int[] used;
 
+    private final int freeSize;
+
     /**
      * How points are believed.
      *
@@ -77,16 +79,29 @@ final class Adjuster {
         this.loss = loss;
         size = RigState.numbers(lenses);
         used = IntStream.range(0, RigState.EACH).filter(priors::isFree).toArray();
+        freeSize = lenses * used.length + RigState.GROUND;
     }
 
-    /** What some points add to the equations of the rig's numbers. */
+    /** What some points add to the equations of the rig's free numbers: those of the lenses in turn, then the ground's. */
     private final class Sums {
-        final double[] hessian = new double[size * size];
-        final double[] gradient = new double[size];
-        /** What the points' own parts take off, its lower half only. */
-        final double[] eliminated = new double[size * size];
+        /** Its lower half only, with what the points' own parts take off. */
+        final double[] hessian = new double[freeSize * freeSize];
 
+        final double[] gradient = new double[freeSize];
+        /** Of one point: its coupling with its own block's inverse applied; three rows as its coupling. */
+        double[] solved = new double[0];
+
+        /** Of one view: how its two coordinates change with its lens's free numbers. */
+        final double[] across = new double[used.length];
+
+        final double[] down = new double[used.length];
         double cost;
+
+        void begin(int shared) {
+            if (solved.length < PointTerms.OWN * shared) {
+                solved = new double[PointTerms.OWN * shared];
+            }
+        }
     }
 
     /** The equations of the rig's numbers, and of each point its elimination, kept for its own step afterwards. */
@@ -177,12 +192,14 @@ final class Adjuster {
                 .mapToObj(part -> part(e, part, state, points, damping))
                 .toList();
         for (Sums part : parts) {
-            for (int i = 0; i < size; i++) {
-                e.gradient[i] += part.gradient[i];
+            for (int i = 0; i < freeSize; i++) {
+                int row = number(i);
+                e.gradient[row] += part.gradient[i];
                 for (int j = 0; j <= i; j++) {
-                    double off = part.eliminated[i * size + j];
-                    e.hessian[i * size + j] += part.hessian[i * size + j] - off;
-                    e.hessian[j * size + i] += i == j ? 0 : part.hessian[j * size + i] - off;
+                    int column = number(j);
+                    double value = part.hessian[i * freeSize + j];
+                    e.hessian[row * size + column] += value;
+                    e.hessian[column * size + row] += i == j ? 0 : value;
                 }
             }
             e.cost += part.cost;
@@ -190,6 +207,14 @@ final class Adjuster {
         priors.add(state, e.hessian, e.gradient);
         e.cost += priors.cost(state);
         return e;
+    }
+
+    /** Which of all numbers a free one is. */
+    private int number(int free) {
+        int ground = freeSize - RigState.GROUND;
+        return free < ground
+                ? free / used.length * RigState.EACH + used[free % used.length]
+                : size - RigState.GROUND + free - ground;
     }
 
     private Sums part(Equations e, int part, RigState state, Points points, double damping) {
@@ -310,59 +335,122 @@ final class Adjuster {
             double[] place,
             double grounded,
             double overGround) {
-        int each = RigState.EACH;
-        WorldPoint point = points.seen.get(n);
-        int ofLenses = point.views() * used.length;
-        int[] numbers = e.numbers[n];
-        int shared = numbers.length;
+        int[] lenses = points.seen.get(n).lenses();
+        int each = used.length;
+        int ofLenses = lenses.length * each;
+        int shared = ofLenses + RigState.GROUND;
         int base = e.offsets[n];
-        double[] byLens = terms.byLens;
-        for (int a = 0; a < ofLenses; a++) {
-            int row = 2 * (a / used.length);
-            double one = weight * byLens[row * each + used[a % used.length]];
-            double two = weight * byLens[(row + 1) * each + used[a % used.length]];
-            for (int o = 0; o < 3; o++) {
-                double sum = terms.byOwn[3 * row + o] * one + terms.byOwn[3 * row + 3 + o] * two;
-                e.coupling[base + o * shared + a] = far && o == 2 ? 0 : sum;
+        double[] coupling = e.coupling;
+        sums.begin(shared);
+        for (int view = 0; view < lenses.length; view++) {
+            ofView(sums, terms, view, lenses[view] * each, weight);
+            for (int o = 0; o < PointTerms.OWN; o++) {
+                double one = weight * terms.byOwn[PointTerms.OWN * 2 * view + o];
+                double two = weight * terms.byOwn[PointTerms.OWN * (2 * view + 1) + o];
+                int at = base + o * shared + view * each;
+                for (int a = 0; a < each; a++) {
+                    coupling[at + a] = far && o == 2 ? 0 : one * sums.across[a] + two * sums.down[a];
+                }
             }
         }
-        int ground = size - RigState.GROUND;
+        int ground = freeSize - RigState.GROUND;
         for (int k = 0; k < RigState.GROUND && grounded > 0; k++) {
-            e.coupling[base + 2 * shared + ofLenses + k] = -grounded * place[k];
+            coupling[base + 2 * shared + ofLenses + k] = -grounded * place[k];
             sums.gradient[ground + k] += grounded * overGround * place[k];
-            for (int l = 0; l < RigState.GROUND; l++) {
-                sums.hessian[(ground + k) * size + ground + l] += grounded * place[k] * place[l];
+            for (int l = 0; l <= k; l++) {
+                sums.hessian[(ground + k) * freeSize + ground + l] += grounded * place[k] * place[l];
             }
         }
         int most = grounded > 0 ? shared : ofLenses;
-        for (int a = 0; a < most; a++) {
-            int number = numbers[a];
-            double c0 = e.coupling[base + a];
-            double c1 = e.coupling[base + shared + a];
-            double c2 = e.coupling[base + 2 * shared + a];
-            double s0 = inverse[0] * c0 + inverse[1] * c1 + inverse[2] * c2;
-            double s1 = inverse[3] * c0 + inverse[4] * c1 + inverse[5] * c2;
-            double s2 = inverse[6] * c0 + inverse[7] * c1 + inverse[8] * c2;
-            sums.gradient[number] -= s0 * ownGradient[0] + s1 * ownGradient[1] + s2 * ownGradient[2];
-            for (int b = 0; b <= a; b++) {
-                int other = numbers[b];
-                int at = number > other ? number * size + other : other * size + number;
-                sums.eliminated[at] += s0 * e.coupling[base + b]
-                        + s1 * e.coupling[base + shared + b]
-                        + s2 * e.coupling[base + 2 * shared + b];
+        for (int o = 0; o < PointTerms.OWN; o++) {
+            for (int a = 0; a < most; a++) {
+                sums.solved[o * shared + a] = inverse[3 * o] * coupling[base + a]
+                        + inverse[3 * o + 1] * coupling[base + shared + a]
+                        + inverse[3 * o + 2] * coupling[base + 2 * shared + a];
             }
         }
-        for (int a = 0; a < ofLenses; a++) {
-            int view = a / used.length;
-            int row = 2 * view;
-            int first = point.lenses()[view] * each;
-            double one = weight * byLens[row * each + used[a % used.length]];
-            double two = weight * byLens[(row + 1) * each + used[a % used.length]];
-            int number = first + used[a % used.length];
-            sums.gradient[number] += one * terms.rest[row] + two * terms.rest[row + 1];
-            for (int k : used) {
-                sums.hessian[number * size + first + k] +=
-                        one * byLens[row * each + k] + two * byLens[(row + 1) * each + k];
+        for (int block = 0; block * each < most; block++) {
+            boolean ofGround = block == lenses.length;
+            int rows = ofGround ? RigState.GROUND : each;
+            int row = ofGround ? ground : lenses[block] * each;
+            for (int other = 0; other < lenses.length; other++) {
+                // The lower half: each block against those of lenses up to its own.
+                if (ofGround || lenses[other] <= lenses[block]) {
+                    eliminate(
+                            sums,
+                            coupling,
+                            base,
+                            shared,
+                            block * each,
+                            rows,
+                            row,
+                            other * each,
+                            each,
+                            lenses[other] * each);
+                }
+            }
+            if (ofGround) {
+                eliminate(sums, coupling, base, shared, ofLenses, rows, row, ofLenses, rows, ground);
+            }
+            for (int a = 0; a < rows; a++) {
+                int at = block * each + a;
+                sums.gradient[row + a] -= sums.solved[at] * ownGradient[0]
+                        + sums.solved[shared + at] * ownGradient[1]
+                        + sums.solved[2 * shared + at] * ownGradient[2];
+            }
+        }
+    }
+
+    /** What a view's own rest says of its lens's numbers. */
+    private void ofView(Sums sums, PointTerms terms, int view, int lens, double weight) {
+        int row = 2 * view * RigState.EACH;
+        double[] across = sums.across;
+        double[] down = sums.down;
+        for (int a = 0; a < across.length; a++) {
+            across[a] = terms.byLens[row + used[a]];
+            down[a] = terms.byLens[row + RigState.EACH + used[a]];
+        }
+        for (int a = 0; a < across.length; a++) {
+            double one = weight * across[a];
+            double two = weight * down[a];
+            sums.gradient[lens + a] += one * terms.rest[2 * view] + two * terms.rest[2 * view + 1];
+            int at = (lens + a) * freeSize + lens;
+            for (int b = 0; b <= a; b++) {
+                sums.hessian[at + b] += one * across[b] + two * down[b];
+            }
+        }
+    }
+
+    /**
+     * Takes off what a point's own block explains, between some of its numbers and others.
+     *
+     * @param from where the numbers begin in the point's coupling, {@code rows} of them, {@code row} the first of the sums' own
+     * @param to where the others begin, likewise
+     */
+    private void eliminate(
+            Sums sums,
+            double[] coupling,
+            int base,
+            int shared,
+            int from,
+            int rows,
+            int row,
+            int to,
+            int columns,
+            int column) {
+        double[] hessian = sums.hessian;
+        double[] solved = sums.solved;
+        int c0 = base + to;
+        int c1 = c0 + shared;
+        int c2 = c1 + shared;
+        for (int a = 0; a < rows; a++) {
+            double s0 = solved[from + a];
+            double s1 = solved[shared + from + a];
+            double s2 = solved[2 * shared + from + a];
+            int at = (row + a) * freeSize + column;
+            int most = row == column ? a + 1 : columns;
+            for (int b = 0; b < most; b++) {
+                hessian[at + b] -= s0 * coupling[c0 + b] + s1 * coupling[c1 + b] + s2 * coupling[c2 + b];
             }
         }
     }

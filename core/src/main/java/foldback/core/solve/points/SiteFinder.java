@@ -66,7 +66,9 @@ final class SiteFinder {
     private static boolean isFree(SphereGrid grid, int lens, int k, double steps, List<TiePoint> there) {
         double near = FREE_STEPS * steps;
         for (TiePoint point : there) {
-            if (Math.hypot(point.x1() - grid.places[lens][2 * k], point.y1() - grid.places[lens][2 * k + 1]) < near) {
+            double dx = point.x1() - grid.places[lens][2 * k];
+            double dy = point.y1() - grid.places[lens][2 * k + 1];
+            if (dx * dx + dy * dy < near * near) {
                 return false;
             }
         }
