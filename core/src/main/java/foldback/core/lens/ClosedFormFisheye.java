@@ -35,7 +35,7 @@ public record ClosedFormFisheye(LensFrame frame, Kind kind, double focalPx) impl
 
     @Override
     public void project(double[] rays, double[] xy, double[] angles, int count) {
-        Radial.project(frame, this::radius, kind.maxAngle, rays, xy, angles, count);
+        Radial.project(frame, this::radius, largest -> kind.maxAngle, rays, xy, angles, count);
     }
 
     @Override

@@ -20,7 +20,7 @@ public record FisheyeLens(LensFrame frame, double focalPx, double k1, double k2,
 
     @Override
     public void project(double[] rays, double[] xy, double[] angles, int count) {
-        Radial.project(frame, this::radius, maxAngle(), rays, xy, angles, count);
+        Radial.project(frame, this::radius, this::limitFor, rays, xy, angles, count);
     }
 
     @Override
@@ -42,6 +42,16 @@ public record FisheyeLens(LensFrame frame, double focalPx, double k1, double k2,
     private double radius(double t) {
         double t2 = t * t;
         return focalPx * t * (1 + t2 * (k1 + t2 * (k2 + t2 * (k3 + t2 * k4))));
+    }
+
+    /** Looks for where the radius falls only where it may be before that angle: most lenses rise far beyond their rims. */
+    private double limitFor(double angle) {
+        double t2 = angle * angle;
+        double leastSlope = 1
+                + t2
+                        * (3 * Math.min(0, k1)
+                                + t2 * (5 * Math.min(0, k2) + t2 * (7 * Math.min(0, k3) + t2 * 9 * Math.min(0, k4))));
+        return leastSlope > 0 ? Math.PI : maxAngle();
     }
 
     private double maxAngle() {

@@ -9,26 +9,39 @@ final class Radial {
 
     private Radial() {}
 
-    /** {@link Lens#project} for a fisheye: radius = {@code radiusOf(angle)}, no answer beyond {@code maxAngle}. */
+    /**
+     * {@link Lens#project} for a fisheye: radius = {@code radiusOf(angle)}.
+     *
+     * @param limitFor of the largest angle that is asked for: beyond what angle there is no answer
+     */
     static void project(
             LensFrame frame,
             DoubleUnaryOperator radiusOf,
-            double maxAngle,
+            DoubleUnaryOperator limitFor,
             double[] rays,
             double[] xy,
             double[] angles,
             int count) {
+        double largest = 0;
+        for (int i = 0; i < count; i++) {
+            double across = across(rays[3 * i], rays[3 * i + 1]);
+            angles[i] = StrictMath.atan2(across, rays[3 * i + 2]);
+            largest = Math.max(largest, angles[i]);
+        }
+        double maxAngle = limitFor.applyAsDouble(largest);
         for (int i = 0; i < count; i++) {
             double x = rays[3 * i];
             double y = rays[3 * i + 1];
-            double z = rays[3 * i + 2];
-            double across = StrictMath.sqrt(x * x + y * y);
-            double angle = StrictMath.atan2(across, z);
-            angles[i] = angle;
+            double across = across(x, y);
+            double angle = angles[i];
             double scale = angle > maxAngle ? Double.NaN : across == 0 ? 0 : radiusOf.applyAsDouble(angle) / across;
             xy[2 * i] = frame.cx() + scale * x;
             xy[2 * i + 1] = frame.cy() + scale * y;
         }
+    }
+
+    private static double across(double x, double y) {
+        return StrictMath.sqrt(x * x + y * y);
     }
 
     /** The inverse of {@link #project} at one place, by bisection of the rising function. */

@@ -25,12 +25,16 @@ import java.util.stream.IntStream;
 public final class RigFinder {
     private static final double FEATURE_TOLERANCE = Math.toRadians(4);
     private static final double CARD_SLACK = Math.toRadians(11);
-    /** Patches are laid over each other in rounds: how far off the rig may be, radians, and how coarse they are. */
-    private static final double[] SLACKS = {Math.toRadians(3), Math.toRadians(0.8), Math.toRadians(0.3)};
+    /** Patches are laid over each other in rounds: a search over a wide stretch in fine steps takes long. */
+    private static final PointFinder.Search[] SEARCHES = {
+        new PointFinder.Search(Math.toRadians(3), 1.6, Math.toRadians(0.18)),
+        new PointFinder.Search(Math.toRadians(0.8), 1, Math.toRadians(0.1)),
+        new PointFinder.Search(Math.toRadians(0.3), 1, 0)
+    };
+    /** Things may be nearer than the nearest that were found: times as near, and so much, 1/m. */
+    private static final double NEARER = 1.5;
 
-    private static final double[] COARSER = {1.6, 1, 1};
-    /** Spacing of a round's patches at least, radians: a search over a wide stretch in fine steps takes long. */
-    private static final double[] FINEST = {Math.toRadians(0.18), Math.toRadians(0.1), 0};
+    private static final double NEARER_BY = 0.1;
 
     /** Fewer features that agree say nothing of how two lenses lie. */
     private static final double LEAST_SCORE = 6;
@@ -90,8 +94,11 @@ public final class RigFinder {
      * @param moments at least one
      */
     public static Found fromCard(Rig known, List<Moment> moments, SolveSettings settings, Run run) {
-        Rig card = withDistortion(withCircles(known, moments.get(0)), settings);
-        List<PointFinder> finders = finders(card, moments);
+        return troubled(withCircles(known, moments.get(0)), finders(known, moments), settings, run);
+    }
+
+    private static Found troubled(Rig known, List<PointFinder> finders, SolveSettings settings, Run run) {
+        Rig card = withDistortion(known, settings);
         Found found = solved(card, finders, settings, run);
         List<String> trouble = new ArrayList<>(RigTrouble.ofPictures(card, finders));
         if (found.evidence().verdict() == Verdict.UNSETTLED) {
@@ -123,18 +130,21 @@ public final class RigFinder {
             return nothing(card);
         }
         Rig rig = RigSolver.coarse(card, turned(card, pairs), features, settings, run.part(0.4, 0.45));
+        double nearest = Double.POSITIVE_INFINITY;
         for (int round = 0; ; round++) {
             double from = 0.45 + 0.18 * round;
-            List<TiePoint> points = patches(finders, rig, round, run.part(from, from + 0.15));
+            List<TiePoint> points = patches(finders, rig, SEARCHES[round].upTo(nearest), run.part(from, from + 0.15));
             if (points.size() < LEAST_FEATURES) {
                 return nothing(card);
             }
             Run solving = run.part(from + 0.15, from + 0.18);
-            if (round == SLACKS.length - 1) {
+            if (round == SEARCHES.length - 1) {
                 SolveResult last = RigSolver.solve(card, rig, points, settings, solving);
                 return new Found(last.rig(), points, Optional.of(last), RigJudge.judge(card, points, last));
             }
-            rig = RigSolver.rig(card, rig, points, settings, solving);
+            RigSolver.Guess guess = RigSolver.guess(card, rig, points, settings, solving);
+            rig = guess.rig();
+            nearest = NEARER * guess.nearest() + NEARER_BY;
         }
     }
 
@@ -192,10 +202,10 @@ public final class RigFinder {
         return new Found(card, List.of(), Optional.empty(), RigJudge.nothing());
     }
 
-    private static List<TiePoint> patches(List<PointFinder> finders, Rig rig, int round, Run run) {
+    private static List<TiePoint> patches(List<PointFinder> finders, Rig rig, PointFinder.Search search, Run run) {
         List<TiePoint> points = new ArrayList<>();
         for (PointFinder finder : finders) {
-            points.addAll(finder.patches(rig, SLACKS[round], COARSER[round], FINEST[round], run));
+            points.addAll(finder.patches(rig, search, run));
         }
         return points;
     }
@@ -232,9 +242,9 @@ public final class RigFinder {
      */
     public static Sorted anyOrder(Rig known, List<Moment> moments, SolveSettings settings, Run run) {
         Rig card = withCircles(known, moments.get(0));
-        int[] clips =
-                order(card, finders(card, moments), run.part(0, ORDER_SHARE)).clips();
-        return sorted(known, known, clips, moments, settings, run);
+        List<PointFinder> finders = finders(card, moments);
+        int[] clips = order(card, finders, run.part(0, ORDER_SHARE)).clips();
+        return sorted(known, known, clips, moments, finders, settings, run);
     }
 
     /**
@@ -244,8 +254,9 @@ public final class RigFinder {
      * @param moments their pictures in the order of the clips
      */
     public static Sorted fromNothing(Rig kinds, List<Moment> moments, SolveSettings settings, Run run) {
-        Start start = start(kinds, moments, run.part(0, ORDER_SHARE));
-        return sorted(kinds, start.rig, start.clips, moments, settings, run);
+        List<PointFinder> finders = finders(kinds, moments);
+        Start start = start(kinds, moments.get(0), finders, run.part(0, ORDER_SHARE));
+        return sorted(kinds, start.rig, start.clips, moments, finders, settings, run);
     }
 
     /**
@@ -257,8 +268,11 @@ public final class RigFinder {
 
     /** What {@link #fromNothing} starts from: the order of the clips, and about where their lenses point. */
     public static Start start(Rig kinds, List<Moment> moments, Run run) {
-        Rig loose = withCircles(kinds, moments.get(0));
-        RotationGraph graph = graph(loose, finders(loose, moments), run);
+        return start(kinds, moments.get(0), finders(kinds, moments), run);
+    }
+
+    private static Start start(Rig kinds, Moment first, List<PointFinder> finders, Run run) {
+        RotationGraph graph = graph(withCircles(kinds, first), finders, run);
         List<Rotation> upright = RigStart.upright(graph.rotations());
         int[] clips = SlotFinder.around(upright);
         return new Start(clips, RigStart.of(kinds, clips, upright));
@@ -266,8 +280,17 @@ public final class RigFinder {
 
     /** Clips whose rig is not settled in that order stay where they are, and so does the rig. */
     private static Sorted sorted(
-            Rig known, Rig start, int[] clips, List<Moment> moments, SolveSettings settings, Run run) {
-        Found found = fromCard(start, inOrder(moments, clips), settings, run.part(ORDER_SHARE, 1));
+            Rig known,
+            Rig start,
+            int[] clips,
+            List<Moment> moments,
+            List<PointFinder> finders,
+            SolveSettings settings,
+            Run run) {
+        Rig card = withCircles(start, inOrder(moments.get(0), clips));
+        List<PointFinder> ordered =
+                finders.stream().map(finder -> finder.inOrder(clips)).toList();
+        Found found = troubled(card, ordered, settings, run.part(ORDER_SHARE, 1));
         return found.evidence().verdict() == Verdict.UNSETTLED
                 ? new Sorted(
                         IntStream.range(0, clips.length).toArray(),
@@ -291,10 +314,7 @@ public final class RigFinder {
                 .toList();
     }
 
-    private static List<Moment> inOrder(List<Moment> moments, int[] clips) {
-        return moments.stream()
-                .map(moment -> new Moment(
-                        Arrays.stream(clips).mapToObj(moment.lumas()::get).toList(), moment.bits()))
-                .toList();
+    private static Moment inOrder(Moment moment, int[] clips) {
+        return new Moment(Arrays.stream(clips).mapToObj(moment.lumas()::get).toList(), moment.bits());
     }
 }

@@ -21,9 +21,8 @@ public final class RigLane {
     private static final int WIDE = 1200;
 
     /** How far a knocked rig is followed, radians. */
-    private static final double SLACK = Math.toRadians(0.7);
+    private static final PointFinder.Search SEARCH = new PointFinder.Search(Math.toRadians(0.7), 1.3, 0);
 
-    private static final double COARSER = 1.3;
     /** Fewer points say nothing of a moment. */
     private static final int LEAST = 8;
 
@@ -46,7 +45,7 @@ public final class RigLane {
             Moment seen =
                     TakeRig.seen(take.clips(), smaller, List.of(seconds), run).get(0);
             Rig smallRig = fitted(rig, seen);
-            List<TiePoint> points = new PointFinder(smallRig, seen, 0).patches(smallRig, SLACK, COARSER, 0, Run.QUIET);
+            List<TiePoint> points = new PointFinder(smallRig, seen, 0).patches(smallRig, SEARCH, Run.QUIET);
             lane.add(at(seconds, smallRig, points));
             run.step((m + 1.0) / MOMENTS);
         }

@@ -62,6 +62,8 @@ public final class RigSolver {
 
     private static final double COARSE_GAIN = 1e-4;
     private static final int FIRST_FINE = 3;
+    private static final double BELIEVED = 0.5;
+    private static final double NEARLY_ALL = 0.99;
     private static final double LEAST_NOISE = 0.7;
     private static final double DOUBT_NOISES = 4;
 
@@ -96,25 +98,38 @@ public final class RigSolver {
                 withoutFar(adjusted, best.noise(), priors, run));
     }
 
-    /** The rig alone, of which nothing is asked but where to look next. */
-    public static Rig rig(Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, Run run) {
+    /**
+     * A rig of which nothing is asked but where to look next.
+     *
+     * @param nearest inverse distance of the nearest things that are believed, 1/m
+     */
+    public record Guess(Rig rig, double nearest) {}
+
+    /** The rig alone, for where to look next. */
+    public static Guess guess(Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, Run run) {
         return best(card, begin, points, settings, FEW_STARTS, run);
     }
 
     /** The same for points that are coarse: what is far is taken as such, and no other way is tried. */
     public static Rig coarse(Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, Run run) {
-        return best(card, begin, points, settings, COARSE_START, run);
+        return best(card, begin, points, settings, COARSE_START, run).rig;
     }
 
-    private static Rig best(
+    private static Guess best(
             Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, List<Start> starts, Run run) {
         int[] unused = new int[points.size()];
         List<WorldPoint> seen = WorldPoint.of(points, unused, unused.clone());
-        return ends(card, begin, seen, sigma(points), settings, starts, run)
+        Adjuster.Adjusted adjusted = ends(card, begin, seen, sigma(points), settings, starts, run)
                 .get(0)
-                .adjusted()
-                .state()
-                .rigTurnedLike(card);
+                .adjusted();
+        double[] inverses = IntStream.range(0, adjusted.points().count())
+                .filter(n -> adjusted.weights()[n] > BELIEVED)
+                .mapToDouble(n -> adjusted.points().places[Points.EACH * n + 3])
+                .sorted()
+                .toArray();
+        double nearest =
+                inverses.length == 0 ? Double.POSITIVE_INFINITY : inverses[(int) (NEARLY_ALL * inverses.length)];
+        return new Guess(adjusted.state().rigTurnedLike(card), nearest);
     }
 
     /** The mean of what the points say of themselves. */

@@ -132,7 +132,13 @@ public final class LocalFinder {
 
     private PatchMatcher matcher(int lens, int other, double grid) {
         return new PatchMatcher(
-                rig.lenses().get(lens), rig.lenses().get(other), pictures.get(lens), pictures.get(other), PATCH, grid);
+                rig.lenses().get(lens),
+                rig.lenses().get(other),
+                pictures.get(lens),
+                pictures.get(other),
+                PATCH,
+                grid,
+                PatchMatcher.NEAREST);
     }
 
     /** Points are stated from the lens of the lower number. */

@@ -12,8 +12,8 @@ import foldback.core.space.Direction;
  * and offset free (Lucas and Kanade 1981). Both are seen on one tangent plane, so that neither lens's distortion matters.
  */
 final class PatchMatcher {
-    /** The nearest thing that is looked for, metres. */
-    private static final double NEAREST = 0.7;
+    /** Of the nearest thing that is looked for unless told, 1/m. */
+    static final double NEAREST = 1 / 0.7;
 
     private static final double LEAST_ALIKE = 0.8;
     private static final double MOST_RIVAL = 0.92;
@@ -36,6 +36,7 @@ final class PatchMatcher {
     private final Picture two;
     private final int patch;
     private final double spacing;
+    private final double nearest;
     private final TangentView small;
     private final TangentView moved;
     private final PatchFit fit;
@@ -44,8 +45,13 @@ final class PatchMatcher {
     private final double[] firstFromRig;
     private final double[] secondFromRig;
 
-    /** @param patch grid places of a patch each way */
-    PatchMatcher(RigLens first, RigLens second, Picture one, Picture two, int patch, double spacing) {
+    /**
+     * @param patch grid places of a patch each way
+     * @param spacing of its grid, radians
+     * @param nearest inverse distance of the nearest thing that is looked for, 1/m
+     */
+    PatchMatcher(RigLens first, RigLens second, Picture one, Picture two, int patch, double spacing, double nearest) {
+        this.nearest = nearest;
         this.patch = patch;
         this.first = first;
         this.second = second;
@@ -67,7 +73,7 @@ final class PatchMatcher {
      * @return x and y in the first picture and in the second, and how exactly, in pixels of the second; null where nothing there is clearly alike
      */
     double[] find(double dx, double dy, double dz, double slack) {
-        double parallax = setFrame(dx, dy, dz) / NEAREST;
+        double parallax = setFrame(dx, dy, dz) * nearest;
         int side = (int) Math.ceil(slack / spacing);
         int along = (int) Math.ceil(parallax / spacing);
         in(firstFromRig, 0, 0);

@@ -10,6 +10,7 @@ import foldback.core.solve.view.Picture;
 import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Predicate;
@@ -54,6 +55,16 @@ public final class PointFinder {
                 .map(luma -> Picture.of(luma, seen.bits(), Picture.level(finest)))
                 .toList();
         moment = number;
+    }
+
+    private PointFinder(List<Picture> pictures, int moment) {
+        this.pictures = pictures;
+        this.moment = moment;
+    }
+
+    /** The same pictures, those of the clips told in that order. */
+    public PointFinder inOrder(int[] clips) {
+        return new PointFinder(Arrays.stream(clips).mapToObj(pictures::get).toList(), moment);
     }
 
     /** The shortest focal length, pixels. */
@@ -171,15 +182,32 @@ public final class PointFinder {
     }
 
     /**
+     * How patches are looked for.
+     *
+     * @param slack how far off the rig may be, radians
+     * @param coarser spacing of the patches' grid in pixels of the coarser lens
+     * @param finest spacing of it at least, radians
+     * @param nearest inverse distance of the nearest thing that is looked for, 1/m
+     */
+    public record Search(double slack, double coarser, double finest, double nearest) {
+        /** Looks for all that a rig may be expected to meet. */
+        public Search(double slack, double coarser, double finest) {
+            this(slack, coarser, finest, PatchMatcher.NEAREST);
+        }
+
+        /** The same where it is known how near things come, 1/m. */
+        public Search upTo(double inverse) {
+            return new Search(slack, coarser, finest, Math.min(nearest, inverse));
+        }
+    }
+
+    /**
      * Finds points all over the overlaps by laying small patches over each other, and larger ones where nothing small stands out:
      * clouds are soft, but far.
      *
      * @param rig as it is known
-     * @param slack how far off it may be, radians
-     * @param coarser spacing of the patches' grid in pixels of the coarser lens
-     * @param finest spacing of it at least, radians
      */
-    public List<TiePoint> patches(Rig rig, double slack, double coarser, double finest, Run run) {
+    public List<TiePoint> patches(Rig rig, Search search, Run run) {
         SphereGrid grid = new SphereGrid(rig, GRID);
         int lenses = rig.lenses().size();
         AtomicInteger done = new AtomicInteger();
@@ -188,7 +216,7 @@ public final class PointFinder {
                 .mapToObj(i -> {
                     List<TiePoint> own = new ArrayList<>();
                     for (Patch patch : PATCHES) {
-                        own.addAll(patches(rig, grid, i, slack, patch.size, coarser * patch.coarser, finest, own));
+                        own.addAll(patches(rig, grid, i, search, patch, own));
                     }
                     run.step((double) done.incrementAndGet() / lenses);
                     return own;
@@ -197,31 +225,23 @@ public final class PointFinder {
                 .toList();
     }
 
-    private List<TiePoint> patches(
-            Rig rig,
-            SphereGrid grid,
-            int i,
-            double slack,
-            int size,
-            double coarser,
-            double finest,
-            List<TiePoint> there) {
+    private List<TiePoint> patches(Rig rig, SphereGrid grid, int i, Search search, Patch patch, List<TiePoint> there) {
         RigLens first = rig.lenses().get(i);
-        double spacing = Math.max(Math.max(FINEST, finest), coarser / coarsestPx(rig));
-        double rim = size / 2.0 * spacing * first.lens().focalPx() + 3;
+        double spacing = Math.max(Math.max(FINEST, search.finest), search.coarser * patch.coarser / coarsestPx(rig));
+        double rim = patch.size / 2.0 * spacing * first.lens().focalPx() + 3;
         double apart = Math.max(APART, APART_STEPS * spacing);
         List<Integer> sites = SiteFinder.choose(
                 grid, i, pictures.get(i), spacing * first.lens().focalPx(), rim, apart, there);
         List<TiePoint> points = new ArrayList<>();
         for (int j = i + 1; j < rig.lenses().size(); j++) {
-            PatchMatcher matcher =
-                    new PatchMatcher(first, rig.lenses().get(j), pictures.get(i), pictures.get(j), size, spacing);
+            PatchMatcher matcher = new PatchMatcher(
+                    first, rig.lenses().get(j), pictures.get(i), pictures.get(j), patch.size, spacing, search.nearest);
             for (int k : sites) {
                 if (!(grid.depths[j][k] > rim)) {
                     continue;
                 }
                 double[] at = matcher.find(
-                        grid.directions[3 * k], grid.directions[3 * k + 1], grid.directions[3 * k + 2], slack);
+                        grid.directions[3 * k], grid.directions[3 * k + 1], grid.directions[3 * k + 2], search.slack);
                 if (at != null) {
                     points.add(new TiePoint(i, at[0], at[1], j, at[2], at[3], at[4], moment, TiePoint.Origin.FOUND));
                 }

@@ -59,8 +59,14 @@ class PatchMatcherTest {
 
     /** Root mean square of what matched places are off, pixels. */
     private static double off(double fall, int least) {
-        PatchMatcher matcher =
-                new PatchMatcher(FIRST, SECOND, picture(FIRST, fall, 1), picture(SECOND, fall, 1.2), PATCH, 1 / FOCAL);
+        PatchMatcher matcher = new PatchMatcher(
+                FIRST,
+                SECOND,
+                picture(FIRST, fall, 1),
+                picture(SECOND, fall, 1.2),
+                PATCH,
+                1 / FOCAL,
+                PatchMatcher.NEAREST);
         SphereGrid grid = new SphereGrid(new Rig("two", List.of(FIRST, other())), Math.toRadians(4));
         double sum = 0;
         List<Double> sigmas = new ArrayList<>();
