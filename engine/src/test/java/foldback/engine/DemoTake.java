@@ -1,14 +1,16 @@
 package foldback.engine;
 
-import foldback.core.recipe.Balance;
+import foldback.core.keys.Track;
 import foldback.core.recipe.ClipRef;
-import foldback.core.recipe.LensBalance;
 import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Seams;
-import foldback.core.recipe.Stops;
 import foldback.core.recipe.Sync;
 import foldback.core.recipe.geometry.Geometry;
+import foldback.core.recipe.light.Balance;
+import foldback.core.recipe.light.LensBalance;
+import foldback.core.recipe.light.Stops;
+import foldback.core.recipe.light.Trim;
 import foldback.core.rig.Rig;
 import foldback.core.time.FrameRate;
 import foldback.core.warp.Canvas;
@@ -36,9 +38,10 @@ public final class DemoTake {
                 List.of(clip("A", "sluice-path-a.mp4"), clip("B", "sluice-path-b.mp4")),
                 Sync.NONE,
                 Geometry.of(rig, "rig card"),
-                new Balance(
-                        Optional.empty(),
-                        List.of(new LensBalance("B", new Stops(0.42, -0.11, 0, 0.14), new Stops(0.05, 0, 0, 0)))),
+                Balance.NONE.withLenses(List.of(new LensBalance(
+                        "B",
+                        Track.still(new Stops(0.42, -0.11, 0, 0.14)),
+                        Track.still(new Trim(0.05, 0, 0, 0, 0, 0, 0))))),
                 new Seams(Math.toRadians(5), 3.5),
                 new Level(Math.toRadians(12), Math.toRadians(-2), Math.toRadians(1)));
     }

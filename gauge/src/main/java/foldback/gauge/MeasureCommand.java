@@ -1,9 +1,9 @@
 package foldback.gauge;
 
-import foldback.core.balance.BalanceResult;
-import foldback.core.balance.BalanceSettings;
-import foldback.core.balance.LensEvener;
-import foldback.core.balance.PatchFinder;
+import foldback.core.balance.LightSolution;
+import foldback.core.balance.LightSolver;
+import foldback.core.balance.PatchPair;
+import foldback.core.balance.PatchSites;
 import foldback.core.lens.Lens;
 import foldback.core.measure.WsPsnr;
 import foldback.core.picture.ColourTags;
@@ -11,16 +11,18 @@ import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
+import foldback.core.run.Run;
 import foldback.core.space.Rotation;
 import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.StitchSettings;
 import foldback.core.stitch.Stitcher;
 import foldback.core.tone.LensLight;
-import foldback.core.tone.LightGains;
+import foldback.core.tone.LightFormat;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.LensView;
 import foldback.core.warp.Sampler;
+import foldback.gauge.balance.BalanceTrials;
 import foldback.gauge.rig.RigTrials;
 import foldback.gauge.sync.MotionTrials;
 import foldback.gauge.sync.SyncTrials;
@@ -46,14 +48,14 @@ final class MeasureCommand implements Callable<Integer> {
     private static final long SEED = 7;
     private static final double FEATHER = Math.toRadians(4);
     private static final PixelFormat FORMAT = PixelFormat.YUV420_8;
-    private static final List<String> SUBJECTS = List.of("all", "stitch", "sync", "motion", "rig");
+    private static final List<String> SUBJECTS = List.of("all", "stitch", "sync", "motion", "rig", "balance");
     private final List<Figure> figures = new ArrayList<>();
 
     @Parameters(
             arity = "0..1",
             defaultValue = "all",
             paramLabel = "SUBJECT",
-            description = "all, stitch, sync, motion or rig; default: ${DEFAULT-VALUE}")
+            description = "all, stitch, sync, motion, rig or balance; default: ${DEFAULT-VALUE}")
     private String subject;
 
     @Override
@@ -73,6 +75,9 @@ final class MeasureCommand implements Callable<Integer> {
         }
         if (all || subject.equals("rig")) {
             RigTrials.measure(System.err::println).forEach(this::say);
+        }
+        if (all || subject.equals("balance")) {
+            BalanceTrials.measure(System.err::println).forEach(this::say);
         }
         return figures.stream().allMatch(Figure::holds) ? 0 : 1;
     }
@@ -105,19 +110,15 @@ final class MeasureCommand implements Callable<Integer> {
     }
 
     private static Frame stitch(StitchPlan plan, List<Frame> frames, Kernel kernel) {
-        LensLight light = LensLight.of(
-                LightGains.NONE,
-                FORMAT,
-                ColourTags.BT709_LIMITED,
-                FORMAT,
-                ColourTags.BT709_LIMITED,
-                Sampler.FRACTION_BITS);
+        LensLight light = new LightFormat(
+                        FORMAT, ColourTags.BT709_LIMITED, FORMAT, ColourTags.BT709_LIMITED, Sampler.FRACTION_BITS)
+                .plain();
         Frame canvas = Frame.allocate(
                 FORMAT,
                 ColourTags.BT709_LIMITED,
                 plan.canvas().width(),
                 plan.canvas().height());
-        new Stitcher(plan, List.of(light, light), kernel).stitch(frames, canvas);
+        new Stitcher(plan, kernel).stitch(frames, List.of(light, light), canvas);
         return canvas;
     }
 
@@ -204,14 +205,15 @@ final class MeasureCommand implements Callable<Integer> {
         Sensor dark = new Sensor(-0.42, 0.11, -0.14, 0.35, 1.1, 0);
         List<Frame> frames =
                 new Studio().shoot(rig, List.of(new Sensor(0, 0, 0, 0.35, 1.1, 0), dark), TIME, FORMAT, SEED);
-        BalanceResult result =
-                LensEvener.even(2, PatchFinder.find(rig, frames, Double.POSITIVE_INFINITY), BalanceSettings.defaults());
+        List<PatchPair> pairs =
+                PatchSites.of(rig, Double.POSITIVE_INFINITY).look(frames, 0).pairs();
+        LightSolution found = LightSolver.solve(2, new double[1], pairs, Run.QUIET);
         double[] truth = {
             -(dark.exposureStops() + dark.redStops()), -dark.exposureStops(), -(dark.exposureStops() + dark.blueStops())
         };
         double worst = 0;
         for (int c = 0; c < 3; c++) {
-            worst = Math.max(worst, Math.abs(result.stops()[1][c] - result.stops()[0][c] - truth[c]));
+            worst = Math.max(worst, Math.abs(found.stops()[0][1][c] - found.stops()[0][0][c] - truth[c]));
         }
         say(new Figure("evened gains off the true ones, worst channel", worst, "stops", Figure.Bar.AT_MOST, 0.05));
     }

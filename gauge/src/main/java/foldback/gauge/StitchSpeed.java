@@ -9,8 +9,11 @@ import foldback.core.space.Rotation;
 import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.StitchSettings;
 import foldback.core.stitch.Stitcher;
+import foldback.core.tone.Falloff;
 import foldback.core.tone.LensLight;
+import foldback.core.tone.LightFormat;
 import foldback.core.tone.LightGains;
+import foldback.core.tone.Shoulder;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.Sampler;
@@ -80,27 +83,34 @@ final class StitchSpeed {
 
     void report() throws Exception {
         ExecutorService executor = Executors.newFixedThreadPool(THREADS);
-        LensLight light = LensLight.of(
-                LightGains.NONE,
+        LightFormat format = new LightFormat(
                 PixelFormat.YUV420_8,
                 ColourTags.BT709_LIMITED,
                 PixelFormat.YUV420_8,
                 ColourTags.BT709_LIMITED,
                 Sampler.FRACTION_BITS);
-        List<LensLight> lights = Collections.nCopies(frames.size(), light);
-        Stitcher quick = new Stitcher(plan, lights, Kernel.QUICK, KEPT_BYTES);
-        Stitcher fine = new Stitcher(plan, lights, Kernel.FINE, KEPT_BYTES);
-        double[][] seconds = new double[3][ROUNDS];
+        List<LensLight> lights = Collections.nCopies(frames.size(), format.plain());
+        LightGains gains = LightGains.ofStops(0.3, 0.1, 0, -0.1);
+        List<LensLight> corrected =
+                Collections.nCopies(frames.size(), format.light(gains, new Falloff(0.3, 0.4, 0), 0, new Shoulder(1.1)));
+        Stitcher quick = new Stitcher(plan, Kernel.QUICK, KEPT_BYTES);
+        Stitcher fine = new Stitcher(plan, Kernel.FINE, KEPT_BYTES);
+        double[][] seconds = new double[5][ROUNDS];
         for (int round = -WARM_UP; round < ROUNDS; round++) {
             int at = Math.max(0, round);
             seconds[0][at] = time(() -> remap(executor));
-            seconds[1][at] = time(() -> quick.stitch(frames, canvas, executor, THREADS));
-            seconds[2][at] = time(() -> fine.stitch(frames, canvas, executor, THREADS));
+            seconds[1][at] = time(() -> quick.stitch(frames, lights, canvas, executor, THREADS));
+            seconds[2][at] = time(() -> fine.stitch(frames, lights, canvas, executor, THREADS));
+            seconds[3][at] = time(() -> quick.stitch(frames, corrected, canvas, executor, THREADS));
+            seconds[4][at] = time(() -> fine.stitch(frames, corrected, canvas, executor, THREADS));
         }
         executor.shutdown();
         double table = median(seconds[0]);
         double quickTime = median(seconds[1]);
         double fineTime = median(seconds[2]);
+        System.out.printf(
+                "corrected in exposure, white balance and falloff: quick stitch takes %.2f, fine stitch %.2f times as long%n",
+                median(seconds[3]) / quickTime, median(seconds[4]) / fineTime);
         System.out.printf(
                 "frames/s, medians of %d in turn: table remap of luma %.1f, quick stitch %.1f, fine stitch %.1f%n",
                 ROUNDS, 1 / table, 1 / quickTime, 1 / fineTime);

@@ -12,7 +12,7 @@ import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.StitchSettings;
 import foldback.core.stitch.Stitcher;
 import foldback.core.tone.LensLight;
-import foldback.core.tone.LightGains;
+import foldback.core.tone.LightFormat;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.Sampler;
@@ -43,16 +43,12 @@ class ReferenceStitchTest {
         double best = WsPsnr.of(reference.y(), truth.y(), 255);
         // Fine detail at the pixel limit differs between two samplings; a wrong sign anywhere gives under 20 dB.
         assertThat(best).isGreaterThan(27);
-        LensLight light = LensLight.of(
-                LightGains.NONE,
-                FORMAT,
-                ColourTags.BT709_LIMITED,
-                FORMAT,
-                ColourTags.BT709_LIMITED,
-                Sampler.FRACTION_BITS);
+        LensLight light = new LightFormat(
+                        FORMAT, ColourTags.BT709_LIMITED, FORMAT, ColourTags.BT709_LIMITED, Sampler.FRACTION_BITS)
+                .plain();
         for (Kernel kernel : Kernel.values()) {
             Frame stitched = Frame.allocate(FORMAT, ColourTags.BT709_LIMITED, 512, 256);
-            new Stitcher(plan, List.of(light, light), kernel).stitch(frames, stitched);
+            new Stitcher(plan, kernel).stitch(frames, List.of(light, light), stitched);
             double allowed = kernel == Kernel.FINE ? 0.1 : 1.0;
             assertThat(best - WsPsnr.of(stitched.y(), truth.y(), 255))
                     .as("%s", kernel)

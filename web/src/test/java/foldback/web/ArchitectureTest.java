@@ -84,7 +84,7 @@ class ArchitectureTest {
     @Test
     void theFloorsOfCoreUseLowerFloorsOnly() {
         List<List<String>> floors = List.of(
-                List.of("space", "time", "sound", "motion", "source", "picture", "run"),
+                List.of("space", "time", "keys", "sound", "motion", "source", "picture", "run"),
                 List.of("lens", "rig"),
                 List.of("warp", "tone"),
                 List.of("sync", "solve", "balance", "seam", "flow", "steady", "level", "depth", "mend", "framing"),

@@ -87,16 +87,17 @@ class BenchTest {
         type("turn-yaw_deg", "1.25");
         revision(4);
         stage("balance");
-        type("trim-B-exposure_stops", "0.3");
+        browser.find("balance-of-B").click();
+        type("trim-exposure_stops", "0.3");
         revision(5);
         // What is no number is marked, and nothing is kept.
-        type("trim-B-red_stops", "warm");
-        assertThat(browser.find("trim-B-red_stops").getDomAttribute("class")).contains("wrong");
-        browser.find("trim-B-red_stops").sendKeys(Keys.ESCAPE);
+        type("trim-red_stops", "warm");
+        assertThat(browser.find("trim-red_stops").getDomAttribute("class")).contains("wrong");
+        browser.find("trim-red_stops").sendKeys(Keys.ESCAPE);
         // A number beyond its bounds is taken to them.
-        type("trim-B-red_stops", "99");
+        type("trim-red_stops", "99");
         revision(6);
-        assertThat(browser.find("trim-B-red_stops").getDomProperty("value")).isEqualTo("6.00");
+        assertThat(browser.find("trim-red_stops").getDomProperty("value")).isEqualTo("6.00");
 
         var recipe = api.get("/api/takes/" + take).json().path("recipe");
         assertThat(recipe.path("seams").path("meeting_m").asDouble()).isEqualTo(2.5);
@@ -126,7 +127,49 @@ class BenchTest {
                         .findElement(By.cssSelector("[data-stage=balance] svg"))
                         .getDomAttribute("aria-label"))
                 .isIn("sure", "check");
-        assertThat(browser.find("sheet").getText()).contains("stops apart before");
+        assertThat(browser.find("sheet").getText()).contains("stops apart at the seams before");
+        assertThat(browser.find("balance-said").getText()).contains("full scale", "Given back towards the rims");
+        Select bright = new Select(browser.find("balance-highlights"));
+        assertThat(bright.getFirstSelectedOption().getText()).isEqualTo("are drawn together");
+        bright.selectByValue("lower");
+        revision(3);
+        assertThat(browser.driver.findElements(By.cssSelector("[data-test=finer]")))
+                .as("a lane for the only seam")
+                .hasSize(1);
+    }
+
+    @Test
+    void aTrimChangesOverTimeByKeysAndIsCopied() {
+        stage("balance");
+        browser.find("balance-of-A").click();
+        type("trim-exposure_stops", "0.5");
+        revision(2);
+        browser.find("key").click();
+        revision(3);
+        assertThat(browser.find("key-sign").getText()).isEqualTo("■ on a key");
+        for (int i = 0; i < 5; i++) {
+            browser.find("frame-forth").click();
+        }
+        browser.await(Duration.ofSeconds(20))
+                .until(shown -> browser.find("key-sign").getText().equals("□ between keys"));
+        type("trim-exposure_stops", "1.5");
+        revision(4);
+        browser.find("frame-back").click();
+        browser.find("frame-back").click();
+        double between = Double.parseDouble(browser.find("trim-exposure_stops").getDomProperty("value"));
+        assertThat(between).isStrictlyBetween(0.5, 1.5);
+        browser.find("key-before").click();
+        browser.await(Duration.ofSeconds(20))
+                .until(shown ->
+                        "0.50".equals(browser.find("trim-exposure_stops").getDomProperty("value")));
+        browser.find("trim-copy").click();
+        revision(5);
+        browser.find("balance-of-B").click();
+        assertThat(browser.find("trim-exposure_stops").getDomProperty("value")).isEqualTo("0.50");
+        assertThat(browser.find("key-sign").getText()).isEqualTo("■ on a key");
+        browser.find("trim-back").click();
+        revision(6);
+        assertThat(browser.find("key-sign").getText()).isEqualTo("does not change");
     }
 
     @Test

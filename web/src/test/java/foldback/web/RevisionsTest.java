@@ -2,7 +2,9 @@ package foldback.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Duration;
 import java.util.Map;
+import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -95,7 +97,15 @@ class RevisionsTest {
     void theLensesAreEvenedInOneAction(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         String take = "/api/takes/" + api.freshTake();
-        JsonNode state = api.post(take + "/even?base=1", "").json();
+        String order = "{\"reference\": \"\", \"highlights\": \"lower\"}";
+        assertThat(api.post(take + "/balance?base=1", order)
+                        .json()
+                        .path("working")
+                        .asBoolean())
+                .isTrue();
+        JsonNode state = Awaitility.await()
+                .atMost(Duration.ofSeconds(60))
+                .until(() -> api.get(take).json(), head -> head.path("revision").asInt() == 2);
         JsonNode measure = state.path("recipe").path("balance").path("measure");
         assertThat(measure.path("before_stops").asDouble()).isGreaterThan(0.3);
         assertThat(measure.path("residual_stops").asDouble()).isLessThan(0.08);

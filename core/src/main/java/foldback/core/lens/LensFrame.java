@@ -34,6 +34,13 @@ public record LensFrame(int width, int height, double cx, double cy, Optional<Im
         return depth;
     }
 
+    /** The distance of a place from the lens's centre as a share of the farthest that is used. */
+    public double fieldShare(double x, double y) {
+        double dx = x - cx;
+        double dy = y - cy;
+        return StrictMath.sqrt(dx * dx + dy * dy) / usedRadius();
+    }
+
     /** The same with another lit part. */
     public LensFrame withCircle(ImageCircle lit) {
         return new LensFrame(width, height, cx, cy, Optional.of(lit));

@@ -1,6 +1,8 @@
 package foldback.core.recipe;
 
 import foldback.core.recipe.geometry.Geometry;
+import foldback.core.recipe.light.Balance;
+import foldback.core.recipe.light.LensBalance;
 import foldback.core.rig.Rig;
 import foldback.core.time.FrameRate;
 import java.util.ArrayList;
@@ -67,11 +69,10 @@ public record Recipe(
         UnaryOperator<String> to = slotOf::get;
         List<ClipRef> placed =
                 clips.stream().map(clip -> clip.withSlot(to.apply(clip.slot()))).toList();
-        Balance evened = new Balance(
-                balance.measure(),
-                balance.lenses().stream()
+        Balance evened = balance.withLenses(balance.lenses().stream()
                         .map(lens -> new LensBalance(to.apply(lens.slot()), lens.measured(), lens.trim()))
-                        .toList());
+                        .toList())
+                .withReference(balance.reference().map(to));
         Geometry same =
                 geometry.withOff(geometry.off().stream().map(to).sorted().toList());
         return new Recipe(rate, placed, sync.withSlots(to), same, evened, seams, level);

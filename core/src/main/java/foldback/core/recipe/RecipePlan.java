@@ -5,9 +5,7 @@ import foldback.core.picture.PixelFormat;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.stitch.StitchSettings;
-import foldback.core.tone.LensLight;
 import foldback.core.warp.Canvas;
-import foldback.core.warp.Sampler;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -72,22 +70,5 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
     /** Source pixels for one canvas pixel in the middle of a lens. */
     private static double sourcePerCanvas(RigLens lens, Canvas canvas) {
         return lens.lens().focalPx() * 2 * Math.PI / canvas.width();
-    }
-
-    /** What happens to the light of each lens that is on. */
-    public static List<LensLight> lights(Recipe recipe, List<Source> sources, PixelFormat out, ColourTags outTags) {
-        Rig rig = recipe.geometry().rigOn();
-        List<LensLight> lights = new ArrayList<>();
-        for (int i = 0; i < sources.size(); i++) {
-            LensBalance balance = recipe.balance().of(rig.lenses().get(i).slot());
-            lights.add(LensLight.of(
-                    balance.measured().gainsWith(balance.trim()),
-                    sources.get(i).format(),
-                    sources.get(i).tags(),
-                    out,
-                    outTags,
-                    Sampler.FRACTION_BITS));
-        }
-        return lights;
     }
 }

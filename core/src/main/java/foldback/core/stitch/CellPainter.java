@@ -22,6 +22,7 @@ final class CellPainter {
 
     private final StitchPlan plan;
     private final List<LensLight> lights;
+    private final float[][] lifts;
     private final Kernel kernel;
     private final List<Frame> sources;
     private final Frame canvas;
@@ -37,6 +38,7 @@ final class CellPainter {
     private final int[] lumaSum;
     private final int[] blueSum;
     private final int[] redSum;
+    private final int[] factors;
     private final int[] lumaWeights;
     private final int[] chromaWeights;
     /** The places of the row at hand where they are known, else null. */
@@ -48,12 +50,17 @@ final class CellPainter {
     CellPainter(
             StitchPlan plan,
             List<LensLight> lights,
+            FieldLifts fields,
             Kernel kernel,
             List<Frame> sources,
             Frame canvas,
             KeptPlaces kept) {
         this.plan = plan;
         this.lights = lights;
+        lifts = new float[lights.size()][];
+        for (int lens = 0; lens < lifts.length; lens++) {
+            lifts[lens] = fields.of(lens, lights.get(lens));
+        }
         this.kernel = kernel;
         this.sources = sources;
         this.canvas = canvas;
@@ -71,6 +78,7 @@ final class CellPainter {
         lumaSum = new int[capacity];
         blueSum = new int[capacity / 4];
         redSum = new int[capacity / 4];
+        factors = new int[capacity];
         lumaWeights = new int[capacity];
         chromaWeights = new int[capacity / 4];
     }
@@ -116,8 +124,8 @@ final class CellPainter {
     private void paintStrip(int lens, int column, int row, int cells) {
         LensLight light = lights.get(lens);
         gather(lens, plan.nodeOf(column, row), cells, false);
-        if (light.crossed()) {
-            cross(light, cells);
+        if (!light.plain()) {
+            tone(lens, plan.nodeOf(column, row), cells);
             store(column, row, cells);
             return;
         }
@@ -172,22 +180,33 @@ final class CellPainter {
         }
     }
 
-    /** Codes where luma and chroma depend on each other: each 2 x 2 block of luma shares its chroma. */
-    private void cross(LensLight light, int cells) {
+    private void tone(int lens, int node, int cells) {
+        LensLight light = lights.get(lens);
         int pitch = cells * size;
-        for (int row = 0; row < size / 2; row++) {
-            for (int column = 0; column < pitch / 2; column++) {
-                int at = 2 * row * pitch + 2 * column;
-                int c = row * pitch / 2 + column;
-                int u = blue[c];
-                int v = red[c];
-                int mean = luma[at] + luma[at + 1] + luma[at + pitch] + luma[at + pitch + 1] + 2 >> 2;
-                blue[c] = light.blueOf(mean, u, v);
-                red[c] = light.redOf(mean, u, v);
-                luma[at] = light.lumaOf(luma[at], u, v);
-                luma[at + 1] = light.lumaOf(luma[at + 1], u, v);
-                luma[at + pitch] = light.lumaOf(luma[at + pitch], u, v);
-                luma[at + pitch + 1] = light.lumaOf(luma[at + pitch + 1], u, v);
+        if (lifts[lens] == null) {
+            Arrays.fill(factors, 0, pitch * size, light.factor());
+        } else {
+            spreadFactors(lifts[lens], light.factor(), node, cells);
+        }
+        light.tone(luma, blue, red, factors, pitch, size);
+    }
+
+    /** Factors between the nodes, straight from one to the next. */
+    private void spreadFactors(float[] lift, int factor, int node, int cells) {
+        int pitch = cells * size;
+        int below = node + plan.grid(0).columns();
+        for (int i = 0; i < cells; i++) {
+            float left = lift[node + i] * factor;
+            float right = lift[node + i + 1] * factor;
+            float leftStep = (lift[below + i] * factor - left) / size;
+            float rightStep = (lift[below + i + 1] * factor - right) / size;
+            for (int row = 0; row < size; row++) {
+                float value = left + row * leftStep;
+                float step = (right + row * rightStep - value) / size;
+                int at = row * pitch + i * size;
+                for (int k = 0; k < size; k++) {
+                    factors[at + k] = (int) (value + k * step);
+                }
             }
         }
     }
@@ -207,8 +226,8 @@ final class CellPainter {
             weights(cell, lens, cells);
             gather(lens, node, cells, known == null && !whole(cell, lens, cells));
             LensLight light = lights.get(lens);
-            if (light.crossed()) {
-                cross(light, cells);
+            if (!light.plain()) {
+                tone(lens, node, cells);
             } else {
                 look(light.lumaTable(), light.margin(), luma, count);
                 look(light.chromaTable(), light.margin(), blue, count / 4);

@@ -15,53 +15,49 @@ import java.util.concurrent.atomic.AtomicInteger;
  */
 public final class Stitcher {
     private final StitchPlan plan;
-    private final List<LensLight> lights;
+    private final FieldLifts lifts;
     private final Kernel kernel;
     private final KeptPlaces kept;
 
     /** A stitcher for single frames, safe for many threads. */
-    public Stitcher(StitchPlan plan, List<LensLight> lights, Kernel kernel) {
-        this(plan, lights, kernel, 0);
+    public Stitcher(StitchPlan plan, Kernel kernel) {
+        this(plan, kernel, 0);
     }
 
     /**
      * A stitcher for a run of frames, to be stitched one after the other.
      *
-     * @param lights what happens to each lens's values, in the order of the plan's lenses
      * @param keptBytes the most that places kept from frame to frame may take; about 6 bytes a canvas pixel are needed to
      *     keep all, and what is not kept is made again for each frame
      */
-    public Stitcher(StitchPlan plan, List<LensLight> lights, Kernel kernel, long keptBytes) {
-        if (lights.size() != plan.lensCount()) {
-            throw new IllegalArgumentException(
-                    "as many lights as lenses are needed: " + lights.size() + " for " + plan.lensCount());
-        }
+    public Stitcher(StitchPlan plan, Kernel kernel, long keptBytes) {
         this.plan = plan;
-        this.lights = List.copyOf(lights);
         this.kernel = kernel;
         this.kept = keptBytes > 0 ? new KeptPlaces(plan.cellRows(), keptBytes) : null;
+        this.lifts = new FieldLifts(plan);
     }
 
     /**
      * Fills {@code canvas} from the lenses' frames on the calling thread.
      *
      * @param sources in the order of the plan's lenses, of the sizes the rig states; read
+     * @param lights what happens to each lens's values, in the same order
      * @param canvas of the plan's size, 4:2:0; every sample is written
      */
-    public void stitch(List<Frame> sources, Frame canvas) {
-        CellPainter painter = painter(sources, canvas);
+    public void stitch(List<Frame> sources, List<LensLight> lights, Frame canvas) {
+        CellPainter painter = painter(sources, lights, canvas);
         for (int row = 0; row < plan.cellRows(); row++) {
             painter.paintRow(row);
         }
     }
 
     /** The same on {@code threads} tasks of an executor; returns when all are done. */
-    public void stitch(List<Frame> sources, Frame canvas, ExecutorService executor, int threads)
+    public void stitch(List<Frame> sources, List<LensLight> lights, Frame canvas, ExecutorService executor, int threads)
             throws InterruptedException {
         AtomicInteger next = new AtomicInteger();
         List<Future<?>> parts = new ArrayList<>();
         for (int i = 0; i < threads; i++) {
-            CellPainter painter = painter(sources, canvas);
+            CellPainter painter = painter(sources, lights, canvas);
             parts.add(executor.submit(() -> {
                 for (int row = next.getAndIncrement(); row < plan.cellRows(); row = next.getAndIncrement()) {
                     painter.paintRow(row);
@@ -77,7 +73,11 @@ public final class Stitcher {
         }
     }
 
-    private CellPainter painter(List<Frame> sources, Frame canvas) {
+    private CellPainter painter(List<Frame> sources, List<LensLight> lights, Frame canvas) {
+        if (lights.size() != plan.lensCount()) {
+            throw new IllegalArgumentException(
+                    "as many lights as lenses are needed: " + lights.size() + " for " + plan.lensCount());
+        }
         if (canvas.width() != plan.canvas().width()
                 || canvas.height() != plan.canvas().height()) {
             throw new IllegalArgumentException(
@@ -93,6 +93,6 @@ public final class Stitcher {
             }
         }
         boolean useKept = kept != null && kept.fits(sources);
-        return new CellPainter(plan, lights, kernel, sources, canvas, useKept ? kept : null);
+        return new CellPainter(plan, lights, lifts, kernel, sources, canvas, useKept ? kept : null);
     }
 }

@@ -45,8 +45,14 @@ public enum Transfer {
         return Math.copySign(light, signal);
     }
 
-    /** By what a gain of light scales V + {@link #offset}, above the toe. */
-    double signalGain(double lightGain) {
-        return StrictMath.pow(lightGain, power);
+    /** Light of 0 and more as the curve's own power of it, in which a gain is a factor and steps are about as eyes see them. */
+    double toPower(double light) {
+        return StrictMath.pow(light, power);
+    }
+
+    /** The signal of such a power: above the toe a straight line. */
+    double fromPower(double value) {
+        double signal = (1 + offset) * value - offset;
+        return signal >= toeSlope * toeLight ? signal : toSignal(StrictMath.pow(value, 1 / power));
     }
 }

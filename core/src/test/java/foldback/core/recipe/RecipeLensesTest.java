@@ -3,8 +3,13 @@ package foldback.core.recipe;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import foldback.core.keys.Track;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.PixelFormat;
+import foldback.core.recipe.light.Balance;
+import foldback.core.recipe.light.LensBalance;
+import foldback.core.recipe.light.Stops;
+import foldback.core.recipe.light.Trim;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.RigLens;
 import foldback.core.time.FrameRate;
@@ -63,12 +68,13 @@ class RecipeLensesTest {
     void clipsTakeWhatIsKnownOfThemToOtherSlots() {
         Stops stops = new Stops(0.5, 0, 0, 0);
         Recipe known = without("B")
-                .withBalance(new Balance(Optional.empty(), List.of(new LensBalance("B", stops, Stops.NONE))))
+                .withBalance(Balance.NONE.withLenses(
+                        List.of(new LensBalance("B", Track.still(stops), Track.still(Trim.NONE)))))
                 .withClips(SIX.clips(), new Sync(Sync.Source.MEASURED, Optional.empty(), Set.of("B")));
         Recipe moved = known.withSlots(Map.of("A", "A", "B", "D", "D", "B", "C", "C", "E", "E", "F", "F"));
         assertThat(moved.clip("D").file()).isEqualTo("B.mp4");
         assertThat(moved.clip("B").file()).isEqualTo("D.mp4");
-        assertThat(moved.balance().of("D").measured()).isEqualTo(stops);
+        assertThat(moved.balance().of("D").measured()).isEqualTo(Track.still(stops));
         assertThat(moved.sync().locked()).containsExactly("D");
         assertThat(moved.geometry().off()).containsExactly("D");
         assertThat(moved.rig()).isEqualTo(SIX.rig());

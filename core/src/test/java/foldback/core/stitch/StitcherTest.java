@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import foldback.core.lens.LensFrame;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
@@ -12,8 +13,12 @@ import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
 import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
+import foldback.core.tone.Falloff;
 import foldback.core.tone.LensLight;
+import foldback.core.tone.LightFormat;
 import foldback.core.tone.LightGains;
+import foldback.core.tone.Shoulder;
+import foldback.core.tone.Transfer;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.Sampler;
@@ -38,12 +43,13 @@ class StitcherTest {
         StitchPlan plan = plan(rig, FEATHER);
         for (PixelFormat format : List.of(PixelFormat.YUV420_8, PixelFormat.YUV420_10)) {
             List<Frame> frames = noise(rig, format);
-            Stitcher stitcher = new Stitcher(plan, lights(2, format, new LightGains(1.2, 1, 0.9)), kernel);
+            List<LensLight> lights = lights(2, format, new LightGains(1.2, 1, 0.9));
+            Stitcher stitcher = new Stitcher(plan, kernel);
             Frame one = canvas(format);
             Frame three = canvas(format);
-            stitcher.stitch(frames, one);
+            stitcher.stitch(frames, lights, one);
             ExecutorService executor = Executors.newFixedThreadPool(3);
-            stitcher.stitch(frames, three, executor, 3);
+            stitcher.stitch(frames, lights, three, executor, 3);
             executor.shutdown();
             assertThat(difference(one.y(), three.y())).isZero();
             assertThat(difference(one.u(), three.u())).isZero();
@@ -57,15 +63,15 @@ class StitcherTest {
         Rig rig = rig(256);
         StitchPlan plan = plan(rig, FEATHER);
         List<LensLight> lights = lights(2, PixelFormat.YUV420_8, new LightGains(1.2, 1, 0.9));
-        Stitcher keeping = new Stitcher(plan, lights, Kernel.FINE, keptBytes);
+        Stitcher keeping = new Stitcher(plan, Kernel.FINE, keptBytes);
         ExecutorService executor = Executors.newFixedThreadPool(2);
         for (int seed = 0; seed < 4; seed++) {
             // From the third frame on planes lie otherwise in memory, for which nothing was kept.
             List<Frame> frames = noise(rig, PixelFormat.YUV420_8, seed, seed < 2 ? 0 : 32);
             Frame wanted = canvas(PixelFormat.YUV420_8);
             Frame found = canvas(PixelFormat.YUV420_8);
-            new Stitcher(plan, lights, Kernel.FINE).stitch(frames, wanted);
-            keeping.stitch(frames, found, executor, 2);
+            new Stitcher(plan, Kernel.FINE).stitch(frames, lights, wanted);
+            keeping.stitch(frames, lights, found, executor, 2);
             assertThat(difference(wanted.y(), found.y())).isZero();
             assertThat(difference(wanted.u(), found.u())).isZero();
             assertThat(difference(wanted.v(), found.v())).isZero();
@@ -152,8 +158,8 @@ class StitcherTest {
         fill(frame.u(), 90);
         fill(frame.v(), 160);
         Frame canvas = canvas(PixelFormat.YUV420_8);
-        new Stitcher(plan, lights(1, PixelFormat.YUV420_8, LightGains.NONE), Kernel.FINE)
-                .stitch(List.of(frame), canvas);
+        new Stitcher(plan, Kernel.FINE)
+                .stitch(List.of(frame), lights(1, PixelFormat.YUV420_8, LightGains.NONE), canvas);
         assertThat(canvas.y().get(0, 250)).isEqualTo(16);
         assertThat(canvas.u().get(0, 125)).isEqualTo(128);
         assertThat(canvas.y().get(500, 250)).isEqualTo(200);
@@ -173,8 +179,8 @@ class StitcherTest {
         }
         for (Kernel kernel : Kernel.values()) {
             Frame canvas = canvas(PixelFormat.YUV420_8);
-            new Stitcher(plan(rig, FEATHER), lights(2, PixelFormat.YUV420_8, LightGains.NONE), kernel)
-                    .stitch(frames, canvas);
+            new Stitcher(plan(rig, FEATHER), kernel)
+                    .stitch(frames, lights(2, PixelFormat.YUV420_8, LightGains.NONE), canvas);
             for (int y = 0; y < CANVAS.height(); y++) {
                 for (int x = 0; x < CANVAS.width(); x++) {
                     assertThat(canvas.y().get(x, y)).isEqualTo(143);
@@ -184,12 +190,49 @@ class StitcherTest {
     }
 
     @Test
+    void whatLensesLoseTowardsTheirRimsIsGivenBackEverywhere() {
+        Falloff falloff = new Falloff(0.4, 0.7, 0);
+        Rig rig = rig(512);
+        List<Frame> frames = new ArrayList<>();
+        for (int i = 0; i < 2; i++) {
+            LensFrame lens = rig.lenses().get(i).lens().frame();
+            Frame frame = Frame.allocate(PixelFormat.YUV420_10, ColourTags.BT709_LIMITED, 512, 512);
+            for (int y = 0; y < 512; y++) {
+                for (int x = 0; x < 512; x++) {
+                    double lost = Math.pow(2, -falloff.stopsAt(lens.fieldShare(x + 0.5, y + 0.5)));
+                    double signal = Transfer.BT709.toSignal(0.3 * lost);
+                    frame.y().set(x, y, (int) Math.round(64 + 876 * signal));
+                }
+            }
+            fill(frame.u(), 512);
+            fill(frame.v(), 512);
+            frames.add(frame);
+        }
+        LensLight light = new LightFormat(
+                        PixelFormat.YUV420_10,
+                        ColourTags.BT709_LIMITED,
+                        PixelFormat.YUV420_10,
+                        ColourTags.BT709_LIMITED,
+                        Sampler.FRACTION_BITS)
+                .light(LightGains.NONE, falloff, 0, Shoulder.NONE);
+        Frame canvas = canvas(PixelFormat.YUV420_10);
+        new Stitcher(plan(rig, FEATHER), Kernel.FINE).stitch(frames, List.of(light, light), canvas);
+        double wanted = 64 + 876 * Transfer.BT709.toSignal(0.3);
+        for (int y = 0; y < CANVAS.height(); y++) {
+            for (int x = 0; x < CANVAS.width(); x++) {
+                assertThat((double) canvas.y().get(x, y)).isCloseTo(wanted, within(2.0));
+            }
+        }
+        assertThat(canvas.u().get(300, 200)).isEqualTo(512);
+    }
+
+    @Test
     void refusesFramesOfAnotherSize() {
         Rig rig = rig(256);
-        Stitcher stitcher =
-                new Stitcher(plan(rig, FEATHER), lights(2, PixelFormat.YUV420_8, LightGains.NONE), Kernel.QUICK);
+        List<LensLight> lights = lights(2, PixelFormat.YUV420_8, LightGains.NONE);
+        Stitcher stitcher = new Stitcher(plan(rig, FEATHER), Kernel.QUICK);
         Frame wrong = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, 128, 128);
-        assertThatThrownBy(() -> stitcher.stitch(List.of(wrong, wrong), canvas(PixelFormat.YUV420_8)))
+        assertThatThrownBy(() -> stitcher.stitch(List.of(wrong, wrong), lights, canvas(PixelFormat.YUV420_8)))
                 .hasMessageContaining("is described for 256 x 256, its frame is 128 x 128");
     }
 
@@ -206,8 +249,9 @@ class StitcherTest {
     }
 
     private static List<LensLight> lights(int count, PixelFormat format, LightGains gains) {
-        LensLight light = LensLight.of(
-                gains, format, ColourTags.BT709_LIMITED, format, ColourTags.BT709_LIMITED, Sampler.FRACTION_BITS);
+        LensLight light = new LightFormat(
+                        format, ColourTags.BT709_LIMITED, format, ColourTags.BT709_LIMITED, Sampler.FRACTION_BITS)
+                .light(gains, Falloff.NONE, 0, Shoulder.NONE);
         return java.util.Collections.nCopies(count, light);
     }
 

@@ -39,6 +39,6 @@ class TransferTest {
         // V + a scales by g^p: here doubled light, BT.709.
         double before = Transfer.BT709.toSignal(0.3) + 0.099;
         double after = Transfer.BT709.toSignal(0.6) + 0.099;
-        assertThat(after / before).isCloseTo(Transfer.BT709.signalGain(2), within(1e-12));
+        assertThat(after / before).isCloseTo(Transfer.BT709.toPower(2), within(1e-12));
     }
 }

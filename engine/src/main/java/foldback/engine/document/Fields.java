@@ -156,6 +156,10 @@ public final class Fields {
         return new Fields(path + "." + key, need(key));
     }
 
+    boolean isList(String key) {
+        return need(key).isArray();
+    }
+
     public <T> List<T> list(String key, Function<Fields, T> read) {
         JsonNode value = need(key);
         if (!value.isArray()) {

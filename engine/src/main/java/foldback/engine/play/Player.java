@@ -5,6 +5,7 @@ import foldback.core.picture.Frame;
 import foldback.core.picture.FrameHalver;
 import foldback.core.picture.PixelFormat;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.Stitcher;
@@ -91,11 +92,8 @@ public final class Player {
         List<RecipePlan.Source> sizes = small.stream().map(Proxy::source).toList();
         RecipePlan plan = RecipePlan.compile(recipe, request.canvas(), sizes);
         ColourTags tags = sizes.get(0).tags().sitedLeft();
-        Stitcher stitcher = new Stitcher(
-                StitchPlan.compile(plan.settings()),
-                RecipePlan.lights(recipe, sizes, PixelFormat.YUV420_8, tags),
-                Kernel.QUICK,
-                KEPT_BYTES);
+        RecipeLight light = new RecipeLight(recipe, sizes, PixelFormat.YUV420_8, tags);
+        Stitcher stitcher = new Stitcher(StitchPlan.compile(plan.settings()), Kernel.QUICK, KEPT_BYTES);
         Frame canvas = Frame.allocate(
                 PixelFormat.YUV420_8,
                 tags,
@@ -118,7 +116,7 @@ public final class Player {
                 for (Source each : sources) {
                     pictures.add(each.at(time));
                 }
-                stitcher.stitch(pictures, canvas, executor, threads);
+                stitcher.stitch(pictures, light.at(time), canvas, executor, threads);
                 writer.write(canvas);
             }
             writer.end();

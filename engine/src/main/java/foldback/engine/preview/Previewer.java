@@ -2,21 +2,19 @@ package foldback.engine.preview;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import foldback.core.balance.PatchFinder;
-import foldback.core.balance.PatchPair;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
-import foldback.core.recipe.Balance;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
-import foldback.core.rig.Rig;
+import foldback.core.recipe.light.Balance;
 import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.StitchSettings;
 import foldback.core.stitch.Stitcher;
-import foldback.core.tone.LensLight;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
+import foldback.engine.balance.KnotFrames;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.proxy.Proxy;
 import foldback.engine.take.Take;
@@ -31,9 +29,6 @@ import java.util.stream.IntStream;
 /** Makes pictures for pages; safe for many threads. */
 public final class Previewer implements AutoCloseable {
     private static final int PLANS = 12;
-    /** Width of the frames on which exposure is compared: patches are a degree or more, so little is enough. */
-    private static final int PATCH_FRAME_WIDTH = 640;
-
     /** Proxies serve where they have at least this many pixels for one of the canvas. */
     private static final double LEAST_PROXY_PER_CANVAS = 0.9;
 
@@ -41,16 +36,12 @@ public final class Previewer implements AutoCloseable {
     private final Proxies proxies;
     private final Cache<StitchSettings, StitchPlan> plans =
             Caffeine.newBuilder().maximumSize(PLANS).build();
-    private final Cache<PatchKey, List<PatchPair>> patches =
-            Caffeine.newBuilder().maximumSize(256).build();
-    private final Cache<LightKey, List<LensLight>> lights =
+    private final Cache<LightKey, RecipeLight> lights =
             Caffeine.newBuilder().maximumSize(PLANS).build();
     private final ExecutorService executor;
     private final int threads;
 
     private record LightKey(List<String> slots, Balance balance, List<RecipePlan.Source> sources) {}
-
-    private record PatchKey(Rig rig, double meeting, List<String> clips, List<Integer> frames) {}
 
     /**
      * A picture and where it comes from.
@@ -92,13 +83,11 @@ public final class Previewer implements AutoCloseable {
         Frame out = Frame.allocate(PixelFormat.YUV420_8, tags, canvas.width(), canvas.height());
         List<String> slots =
                 take.clips().stream().map(clip -> clip.ref().slot()).toList();
-        Stitcher stitcher = new Stitcher(
-                plans.get(plan.settings(), StitchPlan::compile),
-                lights.get(
-                        new LightKey(slots, recipe.balance(), sizes),
-                        key -> RecipePlan.lights(recipe, key.sources(), PixelFormat.YUV420_8, tags)),
-                Kernel.QUICK);
-        stitcher.stitch(sources, out, executor, threads);
+        RecipeLight light = lights.get(
+                new LightKey(slots, recipe.balance(), sizes),
+                key -> new RecipeLight(recipe, key.sources(), PixelFormat.YUV420_8, tags));
+        Stitcher stitcher = new Stitcher(plans.get(plan.settings(), StitchPlan::compile), Kernel.QUICK);
+        stitcher.stitch(sources, light.at(seconds), out, executor, threads);
         return new Picture(out, fromProxies);
     }
 
@@ -141,38 +130,9 @@ public final class Previewer implements AutoCloseable {
         return new Picture(frames.frame(clip, clip.index().keyBefore(clip.frameAt(seconds)), halvings), false);
     }
 
-    /** Places that two lenses see alike at a moment, for the balance. */
-    public List<PatchPair> patches(Recipe recipe, Take take, double seconds) {
-        List<Integer> at =
-                take.clips().stream().map(clip -> clip.frameAt(seconds)).toList();
-        List<String> clips =
-                take.clips().stream().map(clip -> clip.ref().sha256()).toList();
-        PatchKey key = new PatchKey(recipe.rig(), recipe.seams().meetingMetres(), clips, at);
-        return patches.get(key, k -> {
-            List<Integer> halvings = take.clips().stream()
-                    .map(clip -> halvingsTo(clip.video().width(), clip.video().height()))
-                    .toList();
-            List<Frame> sources =
-                    together(halvings.size(), i -> frames.frame(take.clips().get(i), at.get(i), halvings.get(i)));
-            Rig rig = new Rig(
-                    recipe.rig().name(),
-                    IntStream.range(0, sources.size())
-                            .mapToObj(i -> {
-                                var lens = recipe.rig().lenses().get(i);
-                                Frame frame = sources.get(i);
-                                return lens.scaledTo(frame.width(), frame.height());
-                            })
-                            .toList());
-            return PatchFinder.find(rig, sources, recipe.seams().meetingMetres());
-        });
-    }
-
-    private static int halvingsTo(int width, int height) {
-        int halvings = 0;
-        while (width >> halvings > PATCH_FRAME_WIDTH && width % (4 << halvings) == 0 && height % (4 << halvings) == 0) {
-            halvings++;
-        }
-        return halvings;
+    /** Small pictures of a take's lenses for its balance. */
+    public KnotFrames knotFrames(Take take) {
+        return KnotFrames.of(take, proxies);
     }
 
     /** One frame a lens, fetched at once. */

@@ -14,7 +14,7 @@ import foldback.media.ContentHash;
  */
 public record RenderJob(Recipe recipe, RenderSpec spec, Take take, TimeSpan span) {
     /** Raised whenever the same documents would give other pixels or bytes. */
-    private static final int RENDERER_VERSION = 1;
+    private static final int RENDERER_VERSION = 2;
 
     /**
      * Checks that the span can be rendered.

@@ -4,6 +4,7 @@ import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.recipe.ClipRef;
+import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.run.Run;
 import foldback.core.stitch.StitchPlan;
@@ -85,9 +86,9 @@ public final class Renderer {
         RecipePlan plan = RecipePlan.compile(job.recipe(), spec.canvas(), sources);
         PixelFormat format = spec.bits() == 10 ? PixelFormat.YUV420_10 : PixelFormat.YUV420_8;
         ColourTags tags = sources.get(0).tags().sitedLeft();
+        RecipeLight light = new RecipeLight(job.recipe(), sources, format, tags);
         Stitcher stitcher = new Stitcher(
                 StitchPlan.compile(plan.settings()),
-                RecipePlan.lights(job.recipe(), sources, format, tags),
                 spec.kernel(),
                 Runtime.getRuntime().maxMemory() / KEPT_SHARE);
         EncoderSettings encoder = new EncoderSettings(
@@ -118,7 +119,7 @@ public final class Renderer {
                     }
                 }
                 Frame canvas = lane.canvas();
-                stitcher.stitch(List.of(frames), canvas, executor, threads);
+                stitcher.stitch(List.of(frames), light.at(job.timeOf(n)), canvas, executor, threads);
                 boolean ends = (n + 1) % spec.segmentFrames() == 0 || n + 1 == job.frames();
                 lane.put(canvas, ends ? (int) (n / spec.segmentFrames()) : -1);
             }

@@ -17,7 +17,7 @@ import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.StitchSettings;
 import foldback.core.stitch.Stitcher;
 import foldback.core.tone.LensLight;
-import foldback.core.tone.LightGains;
+import foldback.core.tone.LightFormat;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.Sampler;
@@ -85,15 +85,15 @@ class V360Test {
                 Rotation.IDENTITY,
                 Double.POSITIVE_INFINITY,
                 Math.toRadians(3)));
-        LensLight light = LensLight.of(
-                LightGains.NONE,
-                PixelFormat.YUV420_8,
-                ColourTags.BT709_LIMITED,
-                PixelFormat.YUV420_8,
-                ColourTags.BT709_LIMITED,
-                Sampler.FRACTION_BITS);
+        LensLight light = new LightFormat(
+                        PixelFormat.YUV420_8,
+                        ColourTags.BT709_LIMITED,
+                        PixelFormat.YUV420_8,
+                        ColourTags.BT709_LIMITED,
+                        Sampler.FRACTION_BITS)
+                .plain();
         Frame canvas = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, WIDTH, HEIGHT);
-        new Stitcher(plan, List.of(light, light), Kernel.FINE).stitch(frames, canvas);
+        new Stitcher(plan, Kernel.FINE).stitch(frames, List.of(light, light), canvas);
         return canvas;
     }
 

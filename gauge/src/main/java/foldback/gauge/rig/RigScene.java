@@ -46,7 +46,7 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
     private record Kind(int width, int height, double focalPx, double k1, double k2, boolean flat, double circle) {}
 
     /** Makes rig number {@code n}; the same number gives the same rig. */
-    static RigScene make(int n, long seed) {
+    public static RigScene make(int n, long seed) {
         SplittableRandom random = new SplittableRandom(seed * 7919 + n * 104729L + 17);
         for (int i = 0; i < 8; i++) {
             random.nextLong();

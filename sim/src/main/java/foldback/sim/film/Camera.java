@@ -187,7 +187,15 @@ final class Camera {
 
     /** Fills a 4:2:0 frame, limited range BT.709 with chroma at the left, with the picture at a time. */
     void shoot(double time, long frameSeed, Frame frame) {
-        float[] light = light(time);
+        develop(light(time), sensor, frameSeed, frame);
+    }
+
+    /**
+     * Turns light into a picture as a sensor would.
+     *
+     * @param light of every pixel, as {@link #light} gives it
+     */
+    void develop(float[] light, Sensor sensor, long frameSeed, Frame frame) {
         int bits = frame.format().bits();
         double one = 1 << (bits - 8);
         float[] chroma = new float[2 * width * height];
@@ -196,9 +204,9 @@ final class Camera {
             for (int x = 0; x < width; x++) {
                 int at = row * width + x;
                 double fall = lit[at] * sensor.vignette(field[at]);
-                double red = signal(light[3 * at] * sensor.gain(0) * fall, random);
-                double green = signal(light[3 * at + 1] * sensor.gain(1) * fall, random);
-                double blue = signal(light[3 * at + 2] * sensor.gain(2) * fall, random);
+                double red = signal(light[3 * at] * sensor.gain(0) * fall, sensor, random);
+                double green = signal(light[3 * at + 1] * sensor.gain(1) * fall, sensor, random);
+                double blue = signal(light[3 * at + 2] * sensor.gain(2) * fall, sensor, random);
                 double luma = 0.2126 * red + 0.7152 * green + 0.0722 * blue;
                 put(frame, row, x, (16 + 219 * luma) * one);
                 chroma[2 * at] = (float) ((blue - luma) / 1.8556);
@@ -235,7 +243,7 @@ final class Camera {
     }
 
     /** BT.709's curve with clipping and noise that grows with light. */
-    private double signal(double linear, SplittableRandom random) {
+    private static double signal(double linear, Sensor sensor, SplittableRandom random) {
         double clipped = Math.max(0, Math.min(1, linear));
         double value = clipped < 0.018 ? 4.5 * clipped : 1.099 * Math.pow(clipped, 0.45) - 0.099;
         if (sensor.noise() > 0 && clipped < 1) {

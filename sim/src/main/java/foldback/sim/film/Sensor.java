@@ -6,7 +6,8 @@ package foldback.sim.film;
  * @param exposureStops over the scene's own scale
  * @param redStops white balance error on red
  * @param blueStops white balance error on blue
- * @param vignetteStops what is lost at the rim, falling with the fourth power of the field
+ * @param vignetteStops what is lost at the rim
+ * @param vignettePower of the field with which it is lost
  * @param noise standard deviation of the signal's noise at mid grey, in 8-bit codes; 0 is noise-free
  * @param readOutSeconds from the first to the last line
  */
@@ -15,12 +16,32 @@ public record Sensor(
         double redStops,
         double blueStops,
         double vignetteStops,
+        double vignettePower,
         double noise,
         double readOutSeconds) {
+    private static final double USUAL_POWER = 4;
+
     public static final Sensor IDEAL = new Sensor(0, 0, 0, 0, 0, 0);
 
     /** The scene's scale: this share of the light becomes the signal, so that the sunlit salt just clips. */
     static final double SCENE_GAIN = 0.80;
+
+    /** Whose light falls with the fourth power of the field. */
+    public Sensor(
+            double exposureStops,
+            double redStops,
+            double blueStops,
+            double vignetteStops,
+            double noise,
+            double readOutSeconds) {
+        this(exposureStops, redStops, blueStops, vignetteStops, USUAL_POWER, noise, readOutSeconds);
+    }
+
+    /** The same at another exposure. */
+    public Sensor lifted(double stops) {
+        return new Sensor(
+                exposureStops + stops, redStops, blueStops, vignetteStops, vignettePower, noise, readOutSeconds);
+    }
 
     double gain(int channel) {
         double balance = channel == 0 ? redStops : channel == 2 ? blueStops : 0;
@@ -28,6 +49,6 @@ public record Sensor(
     }
 
     double vignette(double fieldShare) {
-        return Math.pow(2, -vignetteStops * Math.pow(fieldShare, 4));
+        return Math.pow(2, -vignetteStops * Math.pow(fieldShare, vignettePower));
     }
 }

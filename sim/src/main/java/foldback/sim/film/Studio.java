@@ -9,6 +9,7 @@ import foldback.core.space.Position;
 import foldback.sim.world.World;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.IntFunction;
 import java.util.function.ObjLongConsumer;
 
 /** Films the world with a rig, in memory: the frames of each lens, and the sphere as it truly was. */
@@ -62,6 +63,29 @@ public final class Studio {
             camera(lens, (x, y) -> wanted.test(number, x, y), sensors.get(i), seed + i)
                     .shoot(time, 0, frame);
             frames.add(frame);
+        }
+        return frames;
+    }
+
+    /**
+     * Frames of each lens at several times, with sensors that change; of each time, then each lens.
+     *
+     * @param sensors of the lenses at the time of that number
+     */
+    public List<List<Frame>> shoot(
+            Rig rig, double[] times, IntFunction<List<Sensor>> sensors, PixelFormat format, long seed) {
+        List<List<Frame>> frames = new ArrayList<>();
+        for (int n = 0; n < times.length; n++) {
+            frames.add(new ArrayList<>());
+        }
+        for (int i = 0; i < rig.lenses().size(); i++) {
+            RigLens lens = rig.lenses().get(i);
+            Camera camera = camera(lens, LensRays.Mask.ALL, sensors.apply(0).get(i), seed + i);
+            for (int n = 0; n < times.length; n++) {
+                Frame frame = frame(lens, format, 1);
+                camera.develop(camera.light(times[n]), sensors.apply(n).get(i), n, frame);
+                frames.get(n).add(frame);
+            }
         }
         return frames;
     }

@@ -71,18 +71,6 @@ class BenchController {
         return bench.redo(takeId, base);
     }
 
-    @PostMapping("/api/takes/{takeId}/even")
-    @ResponseBody
-    TakeState even(@PathVariable Long takeId, @RequestParam int base) {
-        return bench.even(takeId, base);
-    }
-
-    @GetMapping("/api/takes/{takeId}/revisions/{number}/lanes/balance")
-    @ResponseBody
-    BenchService.Curve balance(@PathVariable Long takeId, @PathVariable int number) {
-        return bench.balanceCurve(takeId, number);
-    }
-
     @GetMapping("/api/takes/{takeId}/revisions/{number}/recipe.json")
     ResponseEntity<String> recipe(@PathVariable Long takeId, @PathVariable int number) {
         return ResponseEntity.ok()

@@ -3,8 +3,6 @@ package foldback.web.bench;
 import foldback.core.recipe.Recipe;
 import foldback.core.time.TimeSpan;
 import foldback.engine.document.RecipeJson;
-import foldback.engine.preview.BalanceMeter;
-import foldback.engine.preview.Previewer;
 import foldback.engine.sync.ClockStart;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
@@ -16,8 +14,6 @@ import foldback.web.project.ProjectRepository;
 import foldback.web.project.TakeRepository;
 import foldback.web.recipe.RecipePatch;
 import foldback.web.recipe.Recipes;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Locale;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Service;
@@ -28,29 +24,18 @@ import tools.jackson.databind.json.JsonMapper;
 @Profile(Role.PAGES)
 class BenchService {
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final int CURVE_POINTS = 9;
     private static final int DEFAULT_CANVAS = 3840;
     private final Recipes recipes;
     private final OpenTakes takes;
-    private final Previewer previewer;
     private final TakeRepository takeRows;
     private final ProjectRepository projects;
 
-    BenchService(
-            Recipes recipes,
-            OpenTakes takes,
-            Previewer previewer,
-            TakeRepository takeRows,
-            ProjectRepository projects) {
+    BenchService(Recipes recipes, OpenTakes takes, TakeRepository takeRows, ProjectRepository projects) {
         this.recipes = recipes;
         this.takes = takes;
-        this.previewer = previewer;
         this.takeRows = takeRows;
         this.projects = projects;
     }
-
-    /** A curve over take time. */
-    record Curve(String unit, List<double[]> points) {}
 
     TakeState state(Long takeId) {
         return stateOf(takeId, recipes.head(takeId));
@@ -67,29 +52,6 @@ class BenchService {
 
     TakeState redo(Long takeId, int base) {
         return stateOf(takeId, recipes.redo(takeId, base));
-    }
-
-    /** Measures the balance and records it as a change. */
-    TakeState even(Long takeId, int base) {
-        Recipe recipe = RecipeJson.read(recipes.revision(takeId, base).recipe());
-        BalanceMeter.Evened evened = BalanceMeter.even(previewer, recipe, takes.of(recipe));
-        return stateOf(
-                takeId, recipes.change(takeId, base, recipe.withBalance(evened.balance()), "Even exposure and colour"));
-    }
-
-    Curve balanceCurve(Long takeId, int revision) {
-        Recipe recipe = RecipeJson.read(recipes.revision(takeId, revision).recipe());
-        Take take = takes.of(recipe);
-        TimeSpan span = take.showing(recipe).commonSpan();
-        List<double[]> points = new ArrayList<>();
-        for (int i = 0; i < CURVE_POINTS; i++) {
-            double t = span.from() + span.seconds() * i / (CURVE_POINTS - 1) * 0.999;
-            double residual = BalanceMeter.residual(previewer, recipe, take, t);
-            if (!Double.isNaN(residual)) {
-                points.add(new double[] {t, residual});
-            }
-        }
-        return new Curve("stops", points);
     }
 
     private TakeState stateOf(Long takeId, Recipes.Head head) {

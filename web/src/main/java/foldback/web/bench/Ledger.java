@@ -1,7 +1,5 @@
 package foldback.web.bench;
 
-import foldback.core.balance.BalanceSettings;
-import foldback.core.recipe.BalanceMeasure;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
@@ -156,31 +154,21 @@ final class Ledger {
     }
 
     private static LedgerRow balance(Recipe recipe) {
-        if (recipe.balance().measure().isEmpty()) {
-            return LedgerRow.of(
-                    "balance",
-                    "Balance",
-                    new Evidence(Verdict.UNSETTLED, "The lenses were not evened yet.", "not evened"),
-                    "curve",
-                    List.of());
+        String lane = recipe.showing().clips().size() > 1 ? "curve" : "none";
+        return LedgerRow.of("balance", "Balance", balanceEvidence(recipe), lane, List.of());
+    }
+
+    private static Evidence balanceEvidence(Recipe recipe) {
+        if (recipe.showing().clips().size() == 1) {
+            return new Evidence(Verdict.NOT_NEEDED, "One lens differs from no other.", "one lens");
         }
-        BalanceMeasure measure = recipe.balance().measure().get();
-        BalanceSettings settings = BalanceSettings.defaults();
-        Verdict verdict = measure.patches() < settings.minPatches() || measure.residualStops() > settings.checkStops()
-                ? Verdict.UNSETTLED
-                : measure.residualStops() > settings.sureStops() ? Verdict.CHECK : Verdict.SURE;
-        String reason = String.format(
-                Locale.ROOT,
-                "%.2f stops apart before, %.2f after, at %d places in the overlaps.",
-                measure.beforeStops(),
-                measure.residualStops(),
-                measure.patches());
-        return LedgerRow.of(
-                "balance",
-                "Balance",
-                new Evidence(verdict, reason, String.format(Locale.ROOT, "%.2f stops left", measure.residualStops())),
-                "curve",
-                List.of());
+        return recipe.balance()
+                .measure()
+                .map(measure -> new Evidence(
+                        measure.verdict(),
+                        measure.reason(),
+                        String.format(Locale.ROOT, "%.2f stops left", measure.residualStops())))
+                .orElseGet(() -> new Evidence(Verdict.UNSETTLED, "The lenses were not evened yet.", "not evened"));
     }
 
     private static LedgerRow seams(Seams seams) {

@@ -145,10 +145,6 @@ export class Store extends EventTarget {
     return this.send(() => askJson(`${this.path}/redo?base=${this.kept.revision}`, { method: "POST" }));
   }
 
-  even() {
-    return this.send(() => askJson(`${this.path}/even?base=${this.kept.revision}`, { method: "POST" }));
-  }
-
   send(request, change) {
     this.queue = this.queue.then(async () => {
       try {

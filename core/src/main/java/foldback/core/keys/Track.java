@@ -1,0 +1,81 @@
+package foldback.core.keys;
+
+import java.util.List;
+
+/**
+ * A value over time. Before the first key and after the last it stays; between, it goes smoothly through all keys without going beyond
+ * any two that are next to each other (monotone cubic: Fritsch and Carlson 1980, with the slopes of Fritsch and Butland 1984), so that
+ * two keys a frame apart make a sharp step.
+ *
+ * @param keys at least one, their times rising
+ */
+public record Track<V extends Values<V>>(List<Key<V>> keys) {
+
+    public Track {
+        keys = List.copyOf(keys);
+        if (keys.isEmpty()) {
+            throw new IllegalArgumentException("a track needs a key");
+        }
+        for (int i = 1; i < keys.size(); i++) {
+            if (!(keys.get(i).seconds() > keys.get(i - 1).seconds())) {
+                throw new IllegalArgumentException("keys must rise in time: "
+                        + keys.get(i - 1).seconds() + " s, then " + keys.get(i).seconds() + " s");
+            }
+        }
+    }
+
+    /** A value that never changes. */
+    public static <V extends Values<V>> Track<V> still(V value) {
+        return new Track<>(List.of(new Key<>(0, value)));
+    }
+
+    public boolean isStill() {
+        return keys.size() == 1;
+    }
+
+    public V at(double seconds) {
+        int next = 0;
+        while (next < keys.size() && keys.get(next).seconds() <= seconds) {
+            next++;
+        }
+        if (next == 0) {
+            return keys.get(0).value();
+        }
+        if (next == keys.size() || keys.get(next - 1).seconds() == seconds) {
+            return keys.get(next - 1).value();
+        }
+        double[] begin = keys.get(next - 1).value().numbers();
+        double[] end = keys.get(next).value().numbers();
+        double span = keys.get(next).seconds() - keys.get(next - 1).seconds();
+        double s = (seconds - keys.get(next - 1).seconds()) / span;
+        double[] between = new double[begin.length];
+        for (int k = 0; k < between.length; k++) {
+            double one = slope(next - 1, k) * span;
+            double two = slope(next, k) * span;
+            double change = end[k] - begin[k];
+            // Hermite's cubic.
+            between[k] = begin[k] + s * (one + s * (3 * change - 2 * one - two + s * (one + two - 2 * change)));
+        }
+        return keys.get(0).value().of(between);
+    }
+
+    /** The slope at a key, a second: level at the ends and at peaks, else the harmonic mean of both sides, weighted by their spans. */
+    private double slope(int key, int number) {
+        if (key == 0 || key == keys.size() - 1) {
+            return 0;
+        }
+        double before = keys.get(key).seconds() - keys.get(key - 1).seconds();
+        double after = keys.get(key + 1).seconds() - keys.get(key).seconds();
+        double rising = (number(key, number) - number(key - 1, number)) / before;
+        double then = (number(key + 1, number) - number(key, number)) / after;
+        if (rising * then <= 0) {
+            return 0;
+        }
+        double share = (1 + after / (before + after)) / 3;
+        return rising * then / (share * then + (1 - share) * rising);
+    }
+
+    private double number(int key, int number) {
+        return keys.get(key).value().numbers()[number];
+    }
+}

@@ -1,0 +1,2 @@
+/** Values pinned to times, and what lies between. */
+package foldback.core.keys;

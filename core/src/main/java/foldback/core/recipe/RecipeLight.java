@@ -1,0 +1,72 @@
+package foldback.core.recipe;
+
+import foldback.core.picture.ColourTags;
+import foldback.core.picture.PixelFormat;
+import foldback.core.recipe.light.Balance;
+import foldback.core.recipe.light.Highlights;
+import foldback.core.recipe.light.LensBalance;
+import foldback.core.recipe.light.Trim;
+import foldback.core.rig.RigLens;
+import foldback.core.tone.LensLight;
+import foldback.core.tone.LightFormat;
+import foldback.core.tone.LightGains;
+import foldback.core.tone.Shoulder;
+import foldback.core.tone.Transfer;
+import foldback.core.warp.Sampler;
+import java.util.ArrayList;
+import java.util.List;
+
+/** What happens to the light of each lens of a recipe that is on, at any time; safe for many threads. */
+public final class RecipeLight {
+    private final List<RigLens> lenses;
+    private final Balance balance;
+    private final List<LightFormat> formats = new ArrayList<>();
+    private final Shoulder shoulder;
+    /** Of a balance that does not change. */
+    private final List<LensLight> still;
+
+    /**
+     * @param sources of the rig's lenses that are on, in their order
+     * @param out of the canvas
+     */
+    public RecipeLight(Recipe recipe, List<RecipePlan.Source> sources, PixelFormat out, ColourTags outTags) {
+        lenses = recipe.geometry().rigOn().lenses();
+        balance = recipe.balance();
+        for (RecipePlan.Source source : sources) {
+            formats.add(new LightFormat(source.format(), source.tags(), out, outTags, Sampler.FRACTION_BITS));
+        }
+        shoulder = shoulder(sources.isEmpty() ? outTags : sources.get(0).tags());
+        still = balance.isStill() ? made(0) : null;
+    }
+
+    private Shoulder shoulder(ColourTags tags) {
+        return balance.highlights() == Highlights.SHOULDER && balance.overStops() > 0
+                ? new Shoulder(Transfer.of(tags.transfer()).toSignal(StrictMath.pow(2, balance.overStops())))
+                : Shoulder.NONE;
+    }
+
+    /** The light of each lens at a take time, seconds. */
+    public List<LensLight> at(double seconds) {
+        return still != null ? still : made(seconds);
+    }
+
+    private List<LensLight> made(double seconds) {
+        double[] whole = balance.whole().at(seconds).channels();
+        double lowered = balance.highlights() == Highlights.LOWER ? balance.overStops() : 0;
+        List<LensLight> lights = new ArrayList<>();
+        for (int i = 0; i < formats.size(); i++) {
+            LensBalance lens = balance.of(lenses.get(i).slot());
+            double[] measured = lens.measured().at(seconds).channels();
+            Trim trim = lens.trim().at(seconds);
+            double[] own = trim.channels();
+            LightGains gains = LightGains.ofStops(
+                    -lowered,
+                    measured[0] + own[0] + whole[0],
+                    measured[1] + own[1] + whole[1],
+                    measured[2] + own[2] + whole[2]);
+            double black = trim.black() + balance.whole().at(seconds).black();
+            lights.add(formats.get(i).light(gains, balance.falloff(), black, shoulder));
+        }
+        return lights;
+    }
+}

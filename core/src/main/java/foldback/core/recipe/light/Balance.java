@@ -1,0 +1,64 @@
+package foldback.core.recipe.light;
+
+import foldback.core.keys.Track;
+import foldback.core.tone.Falloff;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Exposure and white balance between the lenses.
+ *
+ * @param falloff towards every lens's rim, to be given back
+ * @param lenses those that are not listed are left as they are
+ * @param whole set by hand for all lenses
+ * @param reference the slot of the lens that is left as it is; else their mean is
+ * @param highlights what becomes of bright places that are lifted over full scale
+ * @param overStops by how much the brightest places that the source shows are lifted over full scale, as measured
+ */
+public record Balance(
+        Optional<BalanceMeasure> measure,
+        Falloff falloff,
+        List<LensBalance> lenses,
+        Track<Trim> whole,
+        Optional<String> reference,
+        Highlights highlights,
+        double overStops) {
+    public static final Balance NONE = new Balance(
+            Optional.empty(), Falloff.NONE, List.of(), Track.still(Trim.NONE), Optional.empty(), Highlights.CUT, 0);
+
+    public Balance {
+        lenses = List.copyOf(lenses);
+        if (!(overStops >= 0 && overStops <= 2 * Stops.MOST)) {
+            throw new IllegalArgumentException("'overStops' must be 0 to " + 2 * Stops.MOST + ": " + overStops);
+        }
+    }
+
+    public LensBalance of(String slot) {
+        return lenses.stream()
+                .filter(lens -> lens.slot().equals(slot))
+                .findFirst()
+                .orElse(LensBalance.none(slot));
+    }
+
+    /** The same for other lenses. */
+    public Balance withLenses(List<LensBalance> changed) {
+        return new Balance(measure, falloff, changed, whole, reference, highlights, overStops);
+    }
+
+    /** The same with another reference, to be evened out again. */
+    public Balance withReference(Optional<String> slot) {
+        return new Balance(measure, falloff, lenses, whole, slot, highlights, overStops);
+    }
+
+    public Balance withHighlights(Highlights changed) {
+        return new Balance(measure, falloff, lenses, whole, reference, changed, overStops);
+    }
+
+    /** Whether nothing of it changes over time. */
+    public boolean isStill() {
+        return whole.isStill()
+                && lenses.stream()
+                        .allMatch(
+                                lens -> lens.measured().isStill() && lens.trim().isStill());
+    }
+}

@@ -1,0 +1,2 @@
+/** What a recipe says of exposure and white balance: measured, and set by hand. */
+package foldback.core.recipe.light;

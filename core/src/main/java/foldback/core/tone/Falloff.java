@@ -1,0 +1,30 @@
+package foldback.core.tone;
+
+/**
+ * How a lens's light falls off towards its rim, in stops: {@code square r^2 + fourth r^4 + sixth r^6}, r the distance from the lens's
+ * centre as a share of the farthest that is used ({@link foldback.core.lens.LensFrame#fieldShare}).
+ */
+public record Falloff(double square, double fourth, double sixth) {
+    public static final Falloff NONE = new Falloff(0, 0, 0);
+    /** A lens that loses more is described wrongly. */
+    public static final double MOST = 6;
+
+    public Falloff {
+        for (double value : new double[] {square, fourth, sixth}) {
+            if (!(Math.abs(value) <= MOST)) {
+                throw new IllegalArgumentException(
+                        "a part of a falloff must be -" + MOST + " to " + MOST + " stops: " + value);
+            }
+        }
+    }
+
+    /** What is lost at a share of the field, stops. */
+    public double stopsAt(double share) {
+        double r2 = share * share;
+        return r2 * (square + r2 * (fourth + r2 * sixth));
+    }
+
+    public boolean isNone() {
+        return equals(NONE);
+    }
+}

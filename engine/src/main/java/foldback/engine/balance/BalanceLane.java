@@ -1,0 +1,67 @@
+package foldback.engine.balance;
+
+import foldback.core.balance.PatchPair;
+import foldback.core.balance.PatchSites;
+import foldback.core.balance.SeamDifferences;
+import foldback.core.recipe.Recipe;
+import foldback.core.recipe.light.LensBalance;
+import foldback.core.recipe.light.Trim;
+import foldback.core.time.TimeSpan;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.IntStream;
+
+/** What is left of the differences between a take's lenses over its time, with all that is set by hand. */
+public final class BalanceLane {
+    private static final int MOMENTS = 25;
+
+    private BalanceLane() {}
+
+    /**
+     * The differences of all seams.
+     *
+     * @param times of their knots, seconds
+     */
+    public record Lane(double[] times, SeamDifferences differences) {}
+
+    /**
+     * Measures.
+     *
+     * @param span of the take in which all lenses that are on have frames
+     * @param frames of those lenses
+     */
+    public static Lane measure(Recipe whole, TimeSpan span, KnotFrames frames) {
+        Recipe recipe = whole.showing();
+        int moments = Math.min(MOMENTS, frames.most());
+        double[] times = IntStream.range(0, moments)
+                .mapToDouble(i -> span.from() + span.seconds() * Math.min(0.999, i / (moments - 1.0)))
+                .toArray();
+        List<PatchPair> pairs = new ArrayList<>();
+        PatchSites[] sites = new PatchSites[1];
+        frames.read(times, (moment, pictures) -> {
+            if (sites[0] == null) {
+                sites[0] = PatchSites.of(
+                        KnotFrames.fitted(recipe.rig(), pictures),
+                        recipe.seams().meetingMetres());
+            }
+            pairs.addAll(sites[0].look(pictures, moment).pairs());
+        });
+        double[][][] stops = new double[moments][][];
+        for (int t = 0; t < moments; t++) {
+            double at = times[t];
+            stops[t] = recipe.rig().lenses().stream()
+                    .map(lens -> channels(recipe.balance().of(lens.slot()), at))
+                    .toArray(double[][]::new);
+        }
+        return new Lane(times, SeamDifferences.of(pairs, stops, recipe.balance().falloff()));
+    }
+
+    private static double[] channels(LensBalance lens, double at) {
+        Trim trim = lens.trim().at(at);
+        double[] channels = lens.measured().at(at).channels();
+        for (int c = 0; c < channels.length; c++) {
+            channels[c] += trim.channels()[c];
+        }
+        return channels;
+    }
+}

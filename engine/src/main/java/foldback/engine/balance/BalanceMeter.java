@@ -1,0 +1,172 @@
+package foldback.engine.balance;
+
+import foldback.core.balance.BalanceJudge;
+import foldback.core.balance.BalanceSettings;
+import foldback.core.balance.Brightness;
+import foldback.core.balance.LightSolution;
+import foldback.core.balance.LightSolver;
+import foldback.core.balance.PatchPair;
+import foldback.core.balance.PatchSites;
+import foldback.core.balance.Patches;
+import foldback.core.keys.Key;
+import foldback.core.keys.KeyThinner;
+import foldback.core.keys.Track;
+import foldback.core.picture.Frame;
+import foldback.core.recipe.Recipe;
+import foldback.core.recipe.light.Balance;
+import foldback.core.recipe.light.BalanceMeasure;
+import foldback.core.recipe.light.LensBalance;
+import foldback.core.recipe.light.Stops;
+import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
+import foldback.core.run.Evidence;
+import foldback.core.run.Run;
+import foldback.core.run.Verdict;
+import foldback.core.time.TimeSpan;
+import foldback.core.tone.Falloff;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.DoubleStream;
+
+/** Measures exposure, white balance and falloff of a take's lenses over its time, and evens them out. */
+public final class BalanceMeter {
+    /** Raised whenever the same footage would give other corrections. */
+    public static final int ALGORITHM = 2;
+
+    /** A key that lies that near to its neighbours' course says nothing, stops. */
+    private static final double THIN = 0.004;
+
+    private static final double FIRST = 0.7;
+    private static final double SECOND = 0.95;
+
+    private final Recipe recipe;
+    private final KnotFrames frames;
+    private final int lenses;
+    private PatchSites sites;
+    private Brightness[] brightness;
+    private final Patches.Refused[] refused;
+
+    private BalanceMeter(Recipe recipe, KnotFrames frames) {
+        this.recipe = recipe;
+        this.frames = frames;
+        lenses = recipe.clips().size();
+        refused = new Patches.Refused[lenses];
+        Arrays.fill(refused, Patches.Refused.NONE);
+    }
+
+    /** What was seen at knots of time. */
+    private record Seen(double[] times, List<PatchPair> pairs) {}
+
+    /**
+     * Measures the balance of a take; what was set by hand is kept.
+     *
+     * @param span of the take in which all lenses that are on have frames
+     * @param frames of those lenses
+     * @throws IllegalArgumentException where there is but one
+     */
+    public static Balance even(Recipe recipe, TimeSpan span, KnotFrames frames, Run run) {
+        return new BalanceMeter(recipe.showing(), frames).even(recipe.balance(), span, run);
+    }
+
+    private Balance even(Balance before, TimeSpan span, Run run) {
+        if (lenses == 1) {
+            throw new IllegalArgumentException("One lens differs from no other: there is nothing to even out.");
+        }
+        double[] knots = KnotTimes.even(span, frames.most());
+        Seen seen = look(knots, run.part(0, FIRST));
+        LightSolution found = LightSolver.solve(lenses, knots, seen.pairs, Run.QUIET);
+        double frame = 1 / recipe.rate().perSecond();
+        double[] more = KnotTimes.between(knots, found.stops(), frame, frames.most() - knots.length);
+        if (more.length > 0) {
+            seen = merged(seen, look(more, run.part(FIRST, SECOND)));
+            found = LightSolver.solve(lenses, seen.times, seen.pairs, run.part(SECOND, 1));
+        }
+        run.step(1);
+        return balance(before, seen.times, found);
+    }
+
+    private Seen look(double[] times, Run run) {
+        List<PatchPair> pairs = new ArrayList<>();
+        frames.read(times, (moment, pictures) -> {
+            if (sites == null) {
+                begin(pictures);
+            }
+            Patches patches = sites.look(pictures, moment);
+            pairs.addAll(patches.pairs());
+            for (int i = 0; i < lenses; i++) {
+                refused[i] = refused[i].plus(patches.refused()[i]);
+                brightness[i].look(pictures.get(i));
+            }
+            run.step((moment + 1.0) / times.length);
+        });
+        return new Seen(times, pairs);
+    }
+
+    private void begin(List<Frame> pictures) {
+        Rig fitted = KnotFrames.fitted(recipe.rig(), pictures);
+        sites = PatchSites.of(fitted, recipe.seams().meetingMetres());
+        brightness = fitted.lenses().stream()
+                .map(lens -> new Brightness(lens.lens().frame()))
+                .toArray(Brightness[]::new);
+    }
+
+    /** Both in the order of time. */
+    private static Seen merged(Seen one, Seen two) {
+        double[] times = DoubleStream.concat(Arrays.stream(one.times), Arrays.stream(two.times))
+                .sorted()
+                .toArray();
+        List<PatchPair> pairs = new ArrayList<>();
+        for (Seen each : List.of(one, two)) {
+            for (PatchPair pair : each.pairs) {
+                pairs.add(pair.atKnot(Arrays.binarySearch(times, each.times[pair.knot()])));
+            }
+        }
+        return new Seen(times, pairs);
+    }
+
+    private Balance balance(Balance before, double[] times, LightSolution found) {
+        List<String> slots = recipe.rig().lenses().stream().map(RigLens::slot).toList();
+        int reference = before.reference().map(slots::indexOf).orElse(-1);
+        List<LensBalance> measured = new ArrayList<>();
+        double over = 0;
+        for (int i = 0; i < lenses; i++) {
+            List<Key<Stops>> keys = new ArrayList<>();
+            double most = Double.NEGATIVE_INFINITY;
+            for (int t = 0; t < times.length; t++) {
+                double[] own = found.stops()[t][i].clone();
+                for (int c = 0; c < own.length && reference >= 0; c++) {
+                    own[c] -= found.stops()[t][reference][c];
+                }
+                keys.add(new Key<>(times[t], Stops.ofChannels(own)));
+                most = Math.max(most, Arrays.stream(own).max().orElse(0));
+            }
+            measured.add(new LensBalance(
+                    slots.get(i),
+                    KeyThinner.thin(new Track<>(keys), THIN),
+                    before.of(slots.get(i)).trim()));
+            over = Math.max(over, brightness[i].overStops(most, found.falloff()));
+        }
+        // Lenses that are off keep what they have.
+        before.lenses().stream().filter(lens -> !slots.contains(lens.slot())).forEach(measured::add);
+        Evidence evidence = BalanceJudge.judge(slots, times.length, found, refused, BalanceSettings.defaults());
+        boolean nothing = evidence.verdict() == Verdict.UNSETTLED
+                && Double.isNaN(found.after().stops());
+        BalanceMeasure measure = new BalanceMeasure(
+                ALGORITHM,
+                evidence.verdict(),
+                evidence.reason(),
+                nothing ? 0 : found.before().stops(),
+                nothing ? 0 : found.after().stops(),
+                Arrays.stream(found.believed()).sum() / 2);
+        return new Balance(
+                Optional.of(measure),
+                nothing ? Falloff.NONE : found.falloff(),
+                nothing ? before.lenses() : measured,
+                before.whole(),
+                before.reference(),
+                before.highlights(),
+                over);
+    }
+}

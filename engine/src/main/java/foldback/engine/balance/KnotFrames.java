@@ -1,0 +1,160 @@
+package foldback.engine.balance;
+
+import foldback.core.picture.Frame;
+import foldback.core.rig.Rig;
+import foldback.engine.proxy.Proxies;
+import foldback.engine.proxy.Proxy;
+import foldback.engine.take.Take;
+import foldback.engine.take.TakeClip;
+import foldback.media.MediaException;
+import foldback.media.ffmpeg.MediaInfo;
+import foldback.media.proxy.ProxyPicks;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.IntStream;
+
+/** Small pictures of all lenses at many moments of a take. */
+public interface KnotFrames {
+    /** Patches are a degree or more: so wide a picture is enough. */
+    int WIDTH = 640;
+
+    /** Takes the pictures of one moment. */
+    interface Visitor {
+        /** @param frames of the lenses, in their order; reused after the call */
+        void visit(int moment, List<Frame> frames);
+    }
+
+    /** Visits the pictures at take times, which rise. */
+    void read(double[] seconds, Visitor visitor);
+
+    /** How many moments may be asked for within some seconds. */
+    int most();
+
+    /** From proxies where all clips have one, else from the clips themselves, which takes long. */
+    static KnotFrames of(Take take, Proxies proxies) {
+        List<Proxy> small = proxies.ofAll(take.clips());
+        return small.isEmpty() ? new FromClips(take) : new FromProxies(small);
+    }
+
+    /** A rig stated for pictures. */
+    static Rig fitted(Rig rig, List<Frame> pictures) {
+        return new Rig(
+                rig.name(),
+                IntStream.range(0, pictures.size())
+                        .mapToObj(i -> rig.lenses()
+                                .get(i)
+                                .scaledTo(
+                                        pictures.get(i).width(), pictures.get(i).height()))
+                        .toList());
+    }
+
+    /** @param take its clips are decoded from the next key picture on */
+    record FromClips(Take take) implements KnotFrames {
+        private static final int MOST = 6;
+
+        @Override
+        public int most() {
+            return MOST;
+        }
+
+        @Override
+        public void read(double[] seconds, Visitor visitor) {
+            for (int t = 0; t < seconds.length; t++) {
+                double at = seconds[t];
+                List<Frame> frames = IntStream.range(0, take.clips().size())
+                        .parallel()
+                        .mapToObj(i -> small(take.clips().get(i), at))
+                        .toList();
+                visitor.visit(t, frames);
+            }
+        }
+
+        private static Frame small(TakeClip clip, double seconds) {
+            int halvings = 0;
+            while (clip.video().width() >> halvings > WIDTH
+                    && clip.video().width() % (4 << halvings) == 0
+                    && clip.video().height() % (4 << halvings) == 0) {
+                halvings++;
+            }
+            return clip.part(clip.whole(clip.frameAt(seconds), halvings));
+        }
+    }
+
+    /** @param proxies of the lenses, in their order */
+    record FromProxies(List<Proxy> proxies) implements KnotFrames {
+        private static final int MOST = 600;
+
+        @Override
+        public int most() {
+            return MOST;
+        }
+
+        @Override
+        public void read(double[] seconds, Visitor visitor) {
+            List<Source> sources = new ArrayList<>();
+            try {
+                for (Proxy proxy : proxies) {
+                    sources.add(new Source(proxy, seconds));
+                }
+                for (int t = 0; t < seconds.length; t++) {
+                    visitor.visit(t, sources.stream().map(Source::next).toList());
+                }
+            } finally {
+                sources.forEach(Source::close);
+            }
+        }
+    }
+
+    /** One lens's pictures in order. */
+    final class Source implements AutoCloseable {
+        private final Proxy proxy;
+        private final ProxyPicks picks;
+        private final Frame whole;
+
+        Source(Proxy proxy, double[] seconds) {
+            this.proxy = proxy;
+            MediaInfo.Video video = proxy.video();
+            int halvings = 0;
+            while (proxy.source().width() >> halvings > WIDTH
+                    && video.width() % (4 * proxy.clip().across() << halvings) == 0
+                    && video.height() % (4 * proxy.clip().down() << halvings) == 0) {
+                halvings++;
+            }
+            int width = video.width() >> halvings;
+            int height = video.height() >> halvings;
+            int[] wanted = new int[seconds.length];
+            for (int t = 0; t < wanted.length; t++) {
+                wanted[t] = proxy.clip().frameAt(seconds[t]);
+            }
+            whole = Frame.allocate(video.format(), video.tags(), width, height);
+            try {
+                picks = new ProxyPicks(proxy.pictures(), video, wanted, width, height);
+            } catch (IOException failed) {
+                throw broken(failed);
+            }
+        }
+
+        Frame next() {
+            try {
+                picks.next(whole);
+            } catch (IOException failed) {
+                throw broken(failed);
+            }
+            return proxy.clip().part(whole);
+        }
+
+        private MediaException broken(IOException failed) {
+            return new MediaException(
+                    proxy.pictures().file(),
+                    "The proxy of " + proxy.clip().ref().file() + " cannot be read: " + failed.getMessage()
+                            + ". Try again; if it stays so, delete the folder of proxies: they are made again.",
+                    failed);
+        }
+
+        @Override
+        public void close() {
+            picks.close();
+        }
+    }
+}

@@ -1,0 +1,155 @@
+package foldback.engine.document;
+
+import static foldback.engine.document.Numbers.lower;
+import static foldback.engine.document.Numbers.round;
+
+import foldback.core.keys.Key;
+import foldback.core.keys.Track;
+import foldback.core.keys.Values;
+import foldback.core.recipe.light.Balance;
+import foldback.core.recipe.light.BalanceMeasure;
+import foldback.core.recipe.light.Highlights;
+import foldback.core.recipe.light.LensBalance;
+import foldback.core.recipe.light.Stops;
+import foldback.core.recipe.light.Trim;
+import foldback.core.run.Verdict;
+import foldback.core.tone.Falloff;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.function.Function;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Exposure and white balance as JSON. A value that does not change is an object, one that does a list of such with times. */
+final class BalanceJson {
+    private static final String AT = "at_s";
+
+    private BalanceJson() {}
+
+    static Balance read(Fields fields) {
+        Optional<BalanceMeasure> measure =
+                fields.has("measure") ? Optional.of(measure(fields.object("measure"))) : Optional.empty();
+        Falloff falloff = fields.has("falloff") ? falloff(fields.object("falloff")) : Falloff.NONE;
+        List<LensBalance> lenses = fields.list(
+                "lenses",
+                f -> new LensBalance(
+                        f.text("slot"), track(f, "measured", BalanceJson::stops), track(f, "trim", BalanceJson::trim)));
+        Track<Trim> whole = fields.has("whole") ? track(fields, "whole", BalanceJson::trim) : Track.still(Trim.NONE);
+        Optional<String> reference = fields.optionalText("reference");
+        Highlights highlights =
+                fields.has("highlights") ? fields.oneOf(Highlights.class, "highlights") : Highlights.CUT;
+        double over = fields.has("over_stops") ? fields.number("over_stops", 0, 2 * Stops.MOST) : 0;
+        fields.end();
+        return new Balance(measure, falloff, lenses, whole, reference, highlights, over);
+    }
+
+    private static BalanceMeasure measure(Fields m) {
+        // Takes that were measured at first have no verdict of their own.
+        boolean judged = m.has("verdict");
+        BalanceMeasure measure = new BalanceMeasure(
+                m.whole("algorithm", 1, 1000),
+                judged ? m.oneOf(Verdict.class, "verdict") : Verdict.CHECK,
+                judged ? m.text("reason") : "Measured by an earlier version: measure again.",
+                m.number("before_stops"),
+                m.number("residual_stops"),
+                m.whole("patches", 0, Integer.MAX_VALUE));
+        m.end();
+        return measure;
+    }
+
+    private static Falloff falloff(Fields f) {
+        Falloff falloff = new Falloff(
+                f.number("square_stops", -Falloff.MOST, Falloff.MOST),
+                f.number("fourth_stops", -Falloff.MOST, Falloff.MOST),
+                f.number("sixth_stops", -Falloff.MOST, Falloff.MOST));
+        f.end();
+        return falloff;
+    }
+
+    private static <V extends Values<V>> Track<V> track(Fields fields, String key, Function<Fields, V> read) {
+        if (!fields.isList(key)) {
+            Fields one = fields.object(key);
+            V value = read.apply(one);
+            one.end();
+            return Track.still(value);
+        }
+        List<Key<V>> keys = fields.list(key, f -> new Key<>(f.number(AT), read.apply(f)));
+        return fields.checked(() -> new Track<>(keys));
+    }
+
+    private static Stops stops(Fields f) {
+        return new Stops(
+                stop(f, "exposure_stops"), stop(f, "red_stops"), stop(f, "green_stops"), stop(f, "blue_stops"));
+    }
+
+    private static Trim trim(Fields f) {
+        return new Trim(
+                stop(f, "exposure_stops"),
+                f.has("temperature_mired") ? f.number("temperature_mired", -Trim.MOST_MIRED, Trim.MOST_MIRED) : 0,
+                f.has("tint_stops") ? stop(f, "tint_stops") : 0,
+                stop(f, "red_stops"),
+                stop(f, "green_stops"),
+                stop(f, "blue_stops"),
+                f.has("black") ? f.number("black", -Trim.MOST_BLACK, Trim.MOST_BLACK) : 0);
+    }
+
+    private static double stop(Fields fields, String key) {
+        return fields.number(key, -Stops.MOST, Stops.MOST);
+    }
+
+    static void write(Balance balance, ObjectNode node) {
+        balance.measure()
+                .ifPresent(m -> node.putObject("measure")
+                        .put("algorithm", m.algorithm())
+                        .put("verdict", lower(m.verdict()))
+                        .put("reason", m.reason())
+                        .put("before_stops", round(m.beforeStops()))
+                        .put("residual_stops", round(m.residualStops()))
+                        .put("patches", m.patches()));
+        if (!balance.falloff().isNone()) {
+            node.putObject("falloff")
+                    .put("square_stops", round(balance.falloff().square()))
+                    .put("fourth_stops", round(balance.falloff().fourth()))
+                    .put("sixth_stops", round(balance.falloff().sixth()));
+        }
+        ArrayNode lenses = node.putArray("lenses");
+        for (LensBalance lens : balance.lenses()) {
+            ObjectNode each = lenses.addObject().put("slot", lens.slot());
+            write(lens.measured(), each, "measured", BalanceJson::write);
+            write(lens.trim(), each, "trim", BalanceJson::write);
+        }
+        write(balance.whole(), node, "whole", BalanceJson::write);
+        balance.reference().ifPresent(slot -> node.put("reference", slot));
+        node.put("highlights", lower(balance.highlights())).put("over_stops", round(balance.overStops()));
+    }
+
+    private static <V extends Values<V>> void write(
+            Track<V> track, ObjectNode to, String key, BiConsumer<V, ObjectNode> write) {
+        if (track.isStill()) {
+            write.accept(track.keys().get(0).value(), to.putObject(key));
+            return;
+        }
+        ArrayNode keys = to.putArray(key);
+        for (Key<V> each : track.keys()) {
+            write.accept(each.value(), keys.addObject().put(AT, round(each.seconds())));
+        }
+    }
+
+    private static void write(Stops stops, ObjectNode node) {
+        node.put("exposure_stops", round(stops.exposure()))
+                .put("red_stops", round(stops.red()))
+                .put("green_stops", round(stops.green()))
+                .put("blue_stops", round(stops.blue()));
+    }
+
+    private static void write(Trim trim, ObjectNode node) {
+        node.put("exposure_stops", round(trim.exposure()))
+                .put("temperature_mired", round(trim.temperature()))
+                .put("tint_stops", round(trim.tint()))
+                .put("red_stops", round(trim.red()))
+                .put("green_stops", round(trim.green()))
+                .put("blue_stops", round(trim.blue()))
+                .put("black", round(trim.black()));
+    }
+}

@@ -1,0 +1,155 @@
+package foldback.engine.balance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import foldback.core.keys.Track;
+import foldback.core.picture.Frame;
+import foldback.core.picture.PixelFormat;
+import foldback.core.recipe.Recipe;
+import foldback.core.recipe.light.Balance;
+import foldback.core.recipe.light.LensBalance;
+import foldback.core.recipe.light.Stops;
+import foldback.core.recipe.light.Trim;
+import foldback.core.rig.Rig;
+import foldback.core.run.Run;
+import foldback.core.run.Verdict;
+import foldback.core.time.TimeSpan;
+import foldback.engine.DemoTake;
+import foldback.engine.proxy.Proxies;
+import foldback.engine.take.MediaFolders;
+import foldback.engine.take.Take;
+import foldback.sim.film.Sensor;
+import foldback.sim.film.Studio;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class BalanceMeterTest {
+    private static final int SIZE = 320;
+    private static final TimeSpan SPAN = new TimeSpan(0, 8);
+
+    @TempDir
+    private Path folder;
+
+    @Test
+    void theDemoTakeIsEvenedFromItsClipsAndFromItsProxiesAlike() throws Exception {
+        Recipe plain = DemoTake.recipe().withBalance(Balance.NONE);
+        Take take = Take.open(plain, MediaFolders.of(DemoTake.MEDIA));
+        Proxies proxies = new Proxies(folder);
+        Balance fromClips = BalanceMeter.even(plain, take.commonSpan(), KnotFrames.of(take, proxies), Run.QUIET);
+        for (var clip : take.clips()) {
+            proxies.make(clip, Run.QUIET);
+        }
+        KnotFrames small = KnotFrames.of(take, proxies);
+        assertThat(small).isInstanceOf(KnotFrames.FromProxies.class);
+        Balance evened = BalanceMeter.even(plain, take.commonSpan(), small, Run.QUIET);
+        assertThat(evened.measure().orElseThrow().verdict()).isEqualTo(Verdict.SURE);
+        assertThat(evened.measure().orElseThrow().beforeStops()).isGreaterThan(0.3);
+        assertThat(difference(evened, 2)).isCloseTo(difference(fromClips, 2), within(0.02));
+        BalanceLane.Lane before = BalanceLane.measure(plain, take.commonSpan(), small);
+        BalanceLane.Lane after = BalanceLane.measure(plain.withBalance(evened), take.commonSpan(), small);
+        assertThat(before.differences().stops()).isGreaterThan(0.3);
+        assertThat(after.differences().stops()).isLessThan(0.05);
+        assertThat(BalanceMeter.even(plain, take.commonSpan(), small, Run.QUIET))
+                .as("the same again")
+                .isEqualTo(evened);
+    }
+
+    @Test
+    void aJumpOfOneLensIsFollowedToTheFrame() throws Exception {
+        double jump = 3.32;
+        Balance evened = even(DemoTake.recipe().withBalance(Balance.NONE), seconds -> seconds < jump ? 0 : 0.5);
+        assertThat(difference(evened, jump - 0.05)).isCloseTo(difference(evened, jump - 1), within(0.01));
+        assertThat(difference(evened, jump + 0.05) - difference(evened, jump - 0.05))
+                .isCloseTo(-0.5, within(0.02));
+        Track<Stops> measured = evened.of("B").measured();
+        assertThat(measured.keys()).as("no more keys than needed").hasSizeLessThan(12);
+    }
+
+    @Test
+    void aReferenceStaysAsItIsAndTrimsAreKept() throws Exception {
+        Trim trim = new Trim(-0.5, 10, 0, 0.1, 0, 0, 0);
+        Recipe trimmed = DemoTake.recipe()
+                .withBalance(Balance.NONE
+                        .withLenses(List.of(new LensBalance("A", Track.still(Stops.NONE), Track.still(trim))))
+                        .withReference(Optional.of("A")));
+        Balance evened = even(trimmed, seconds -> 0.1 * seconds);
+        assertThat(evened.of("A").trim()).isEqualTo(Track.still(trim));
+        assertThat(evened.of("A").measured().at(4)).isEqualTo(Stops.NONE);
+        double drift = evened.of("B").measured().at(8).exposure()
+                - evened.of("B").measured().at(0).exposure();
+        assertThat(drift).isCloseTo(-0.8, within(0.03));
+    }
+
+    @Test
+    void blackPicturesSettleNothingAndChangeNothing() throws Exception {
+        Recipe plain = DemoTake.recipe();
+        Rig small = small(plain.rig());
+        KnotFrames night = frames(small, seconds -> -12);
+        Balance evened = BalanceMeter.even(plain, SPAN, night, Run.QUIET);
+        assertThat(evened.lenses()).isEqualTo(plain.balance().lenses());
+        assertThat(evened.measure().orElseThrow().verdict()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(evened.measure().orElseThrow().reason()).contains("Lens A could not be evened", "is black");
+    }
+
+    @Test
+    void oneLensIsRefused() throws Exception {
+        Recipe two = DemoTake.recipe();
+        Recipe one = two.withGeometry(two.geometry().withOff(List.of("B")));
+        assertThatThrownBy(() -> BalanceMeter.even(one, SPAN, frames(small(one.rig()), t -> 0), Run.QUIET))
+                .hasMessageContaining("nothing to even out");
+    }
+
+    private static double difference(Balance balance, double at) {
+        return balance.of("B").measured().at(at).exposure()
+                - balance.of("A").measured().at(at).exposure();
+    }
+
+    private interface Lift {
+        double at(double seconds);
+    }
+
+    private static Balance even(Recipe recipe, Lift ofB) {
+        return BalanceMeter.even(recipe, SPAN, frames(small(recipe.rig()), ofB), Run.QUIET);
+    }
+
+    private static Rig small(Rig rig) {
+        return new Rig(
+                rig.name(),
+                rig.lenses().stream().map(lens -> lens.scaledTo(SIZE, SIZE)).toList());
+    }
+
+    /** The saltworks through two lenses, of which the second one's exposure changes. */
+    private static KnotFrames frames(Rig rig, Lift ofB) {
+        return new KnotFrames() {
+            @Override
+            public void read(double[] seconds, Visitor visitor) {
+                Sensor plain = new Sensor(-0.4, 0, 0, 0.3, 1, 0);
+                double[] still = new double[seconds.length];
+                Arrays.fill(still, 1.0);
+                List<List<Frame>> shot = new Studio(Studio.ON_THE_PATH, 1)
+                        .shoot(
+                                rig,
+                                still,
+                                n -> ofB.at(seconds[n]) < -10
+                                        ? List.of(plain.lifted(-12), plain.lifted(-12))
+                                        : List.of(plain, plain.lifted(ofB.at(seconds[n]))),
+                                PixelFormat.YUV420_8,
+                                5);
+                for (int t = 0; t < seconds.length; t++) {
+                    visitor.visit(t, shot.get(t));
+                }
+            }
+
+            @Override
+            public int most() {
+                return 100;
+            }
+        };
+    }
+}

@@ -1,0 +1,81 @@
+package foldback.web.balance;
+
+import foldback.core.balance.SeamDifferences;
+import foldback.core.rig.RigLens;
+import foldback.engine.balance.BalanceLane;
+import foldback.web.Role;
+import foldback.web.job.TakeJobs;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.context.annotation.Profile;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Evening a take's lenses out, and what is left. */
+@RestController
+@Profile(Role.PAGES)
+@RequestMapping("/api/takes/{takeId}")
+class BalanceController {
+    private final BalanceJobs jobs;
+
+    BalanceController(BalanceJobs jobs) {
+        this.jobs = jobs;
+    }
+
+    /** A seam's difference over take time: seconds and stops. */
+    record SeamCurve(String first, String second, List<double[]> points) {}
+
+    /** The mean of all seams, and each seam. */
+    record Curves(String unit, List<double[]> points, List<SeamCurve> seams) {}
+
+    @PostMapping("/balance")
+    TakeJobs.Status start(@PathVariable Long takeId, @RequestParam int base, @RequestBody BalanceOrder order) {
+        return jobs.start(takeId, base, order);
+    }
+
+    @GetMapping("/balance")
+    TakeJobs.Status status(@PathVariable Long takeId) {
+        return jobs.status(takeId);
+    }
+
+    @DeleteMapping("/balance")
+    TakeJobs.Status cancel(@PathVariable Long takeId) {
+        return jobs.cancel(takeId);
+    }
+
+    @GetMapping("/revisions/{number}/lanes/balance")
+    Curves lane(@PathVariable Long takeId, @PathVariable int number) {
+        List<String> slots = jobs.recipe(takeId, number).showing().rig().lenses().stream()
+                .map(RigLens::slot)
+                .toList();
+        BalanceLane.Lane lane = jobs.lane(takeId, number);
+        List<SeamCurve> seams = new ArrayList<>();
+        double[] squares = new double[lane.times().length];
+        int[] counts = new int[squares.length];
+        for (SeamDifferences.Seam seam : lane.differences().seams()) {
+            List<double[]> points = new ArrayList<>();
+            for (int t = 0; t < squares.length; t++) {
+                double stops = seam.stops()[t];
+                if (!Double.isNaN(stops)) {
+                    points.add(new double[] {lane.times()[t], stops});
+                    squares[t] += stops * stops;
+                    counts[t]++;
+                }
+            }
+            seams.add(new SeamCurve(slots.get(seam.first()), slots.get(seam.second()), points));
+        }
+        List<double[]> all = new ArrayList<>();
+        for (int t = 0; t < squares.length; t++) {
+            if (counts[t] > 0) {
+                all.add(new double[] {lane.times()[t], Math.sqrt(squares[t] / counts[t])});
+            }
+        }
+        return new Curves("stops", all, seams);
+    }
+}

@@ -1,0 +1,69 @@
+package foldback.web.balance;
+
+import foldback.core.recipe.Recipe;
+import foldback.engine.balance.BalanceLane;
+import foldback.engine.balance.BalanceMeter;
+import foldback.engine.document.RecipeJson;
+import foldback.engine.preview.Previewer;
+import foldback.engine.take.Take;
+import foldback.web.Role;
+import foldback.web.job.TakeJobs;
+import foldback.web.preview.OpenTakes;
+import foldback.web.recipe.Recipes;
+import org.springframework.beans.factory.DisposableBean;
+import org.springframework.context.annotation.Profile;
+import org.springframework.stereotype.Service;
+
+/** Evens lenses out in the background; the result is recorded as a change. */
+@Service
+@Profile(Role.PAGES)
+class BalanceJobs implements DisposableBean {
+    private final Recipes recipes;
+    private final OpenTakes takes;
+    private final Previewer previewer;
+    private final TakeJobs jobs = new TakeJobs(
+            "balance", "The take was changed while its lenses were evened. Nothing was recorded; even them again.");
+
+    BalanceJobs(Recipes recipes, OpenTakes takes, Previewer previewer) {
+        this.recipes = recipes;
+        this.takes = takes;
+        this.previewer = previewer;
+    }
+
+    TakeJobs.Status start(Long takeId, int base, BalanceOrder order) {
+        Recipe recipe = order.on(recipe(takeId, base));
+        if (recipe.showing().clips().size() < 2) {
+            throw new IllegalArgumentException("One lens differs from no other: there is nothing to even out.");
+        }
+        return jobs.start(takeId, run -> {
+            Take take = takes.of(recipe).showing(recipe);
+            Recipe evened =
+                    recipe.withBalance(BalanceMeter.even(recipe, take.commonSpan(), previewer.knotFrames(take), run));
+            recipes.change(takeId, base, evened, "Even exposure and colour");
+        });
+    }
+
+    TakeJobs.Status status(Long takeId) {
+        return jobs.status(takeId);
+    }
+
+    TakeJobs.Status cancel(Long takeId) {
+        return jobs.cancel(takeId);
+    }
+
+    /** What is left of the lenses' differences over time. */
+    BalanceLane.Lane lane(Long takeId, int revision) {
+        Recipe recipe = recipe(takeId, revision);
+        Take take = takes.of(recipe).showing(recipe);
+        return BalanceLane.measure(recipe, take.commonSpan(), previewer.knotFrames(take));
+    }
+
+    Recipe recipe(Long takeId, int revision) {
+        return RecipeJson.read(recipes.revision(takeId, revision).recipe());
+    }
+
+    @Override
+    public void destroy() {
+        jobs.close();
+    }
+}

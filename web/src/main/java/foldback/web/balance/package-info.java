@@ -1,0 +1,2 @@
+/** Exposure and white balance of takes, for pages. */
+package foldback.web.balance;
