@@ -4,6 +4,7 @@ import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
 import foldback.core.tone.LensLight;
+import foldback.core.tone.Toner;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.PlaceTape;
 import foldback.core.warp.SamplePlaces;
@@ -19,6 +20,11 @@ import java.util.List;
 final class CellPainter {
     /** Samples of a strip at most: more would push its buffers out of the nearest cache, fewer make short loops. */
     private static final int STRIP_SAMPLES = 1024;
+
+    /** Fraction bits of factors while they are spread. */
+    private static final int STEP_BITS = 14;
+
+    private static final float STEPS = 1 << STEP_BITS;
 
     private final StitchPlan plan;
     private final List<LensLight> lights;
@@ -39,6 +45,7 @@ final class CellPainter {
     private final int[] blueSum;
     private final int[] redSum;
     private final int[] factors;
+    private final Toner toner;
     private final int[] lumaWeights;
     private final int[] chromaWeights;
     /** The places of the row at hand where they are known, else null. */
@@ -79,6 +86,7 @@ final class CellPainter {
         blueSum = new int[capacity / 4];
         redSum = new int[capacity / 4];
         factors = new int[capacity];
+        toner = new Toner(capacity);
         lumaWeights = new int[capacity];
         chromaWeights = new int[capacity / 4];
     }
@@ -124,19 +132,23 @@ final class CellPainter {
     private void paintStrip(int lens, int column, int row, int cells) {
         LensLight light = lights.get(lens);
         gather(lens, plan.nodeOf(column, row), cells, false);
-        if (!light.plain()) {
+        boolean plain = light.plain();
+        if (!plain) {
             tone(lens, plan.nodeOf(column, row), cells);
-            store(column, row, cells);
-            return;
         }
         int x = column * size;
         int y = row * size;
         int pitch = cells * size;
         int columns = Math.min(pitch, canvas.width() - x);
         int rows = Math.min(size, canvas.height() - y);
-        short[] chroma = light.chromaTable();
         int margin = light.margin();
         CellStore.storeLooked(canvas.y(), x, y, columns, rows, luma, pitch, light.lumaTable(), margin);
+        if (!plain) {
+            CellStore.store(canvas.u(), x / 2, y / 2, columns / 2, rows / 2, blue, pitch / 2);
+            CellStore.store(canvas.v(), x / 2, y / 2, columns / 2, rows / 2, red, pitch / 2);
+            return;
+        }
+        short[] chroma = light.chromaTable();
         CellStore.storeLooked(canvas.u(), x / 2, y / 2, columns / 2, rows / 2, blue, pitch / 2, chroma, margin);
         CellStore.storeLooked(canvas.v(), x / 2, y / 2, columns / 2, rows / 2, red, pitch / 2, chroma, margin);
     }
@@ -188,7 +200,7 @@ final class CellPainter {
         } else {
             spreadFactors(lifts[lens], light.factor(), node, cells);
         }
-        light.tone(luma, blue, red, factors, pitch, size);
+        toner.tone(light, luma, blue, red, factors, pitch, size);
     }
 
     /** Factors between the nodes, straight from one to the next. */
@@ -201,11 +213,13 @@ final class CellPainter {
             float leftStep = (lift[below + i] * factor - left) / size;
             float rightStep = (lift[below + i + 1] * factor - right) / size;
             for (int row = 0; row < size; row++) {
-                float value = left + row * leftStep;
-                float step = (right + row * rightStep - value) / size;
+                float begin = left + row * leftStep;
+                int value = (int) (begin * STEPS);
+                int step = (int) ((right + row * rightStep - begin) * STEPS / size);
                 int at = row * pitch + i * size;
                 for (int k = 0; k < size; k++) {
-                    factors[at + k] = (int) (value + k * step);
+                    factors[at + k] = value >> STEP_BITS;
+                    value += step;
                 }
             }
         }
@@ -228,8 +242,9 @@ final class CellPainter {
             LensLight light = lights.get(lens);
             if (!light.plain()) {
                 tone(lens, node, cells);
-            } else {
-                look(light.lumaTable(), light.margin(), luma, count);
+            }
+            look(light.lumaTable(), light.margin(), luma, count);
+            if (light.plain()) {
                 look(light.chromaTable(), light.margin(), blue, count / 4);
                 look(light.chromaTable(), light.margin(), red, count / 4);
             }

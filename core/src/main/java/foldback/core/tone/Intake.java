@@ -9,7 +9,8 @@ import foldback.core.picture.PixelFormat;
  */
 final class Intake {
     static final int ONE = 4096;
-    static final int MOST = Short.MAX_VALUE;
+    /** The largest power, so that eight times as much still has a place in the outlet's tables. */
+    static final int MOST = 8191;
     /** Signals from which on a sample counts as clipped, at first a little and at last wholly. */
     private static final double NEARLY = 0.965;
 

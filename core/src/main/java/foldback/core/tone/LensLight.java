@@ -25,8 +25,6 @@ public final class LensLight {
     private final Falloff falloff;
     private final int[] matrix;
     private final boolean crossed;
-    private final int maxOut;
-    private final int shift;
 
     /** Left as it is, but for range and depth. */
     LensLight(LightFormat format, short[] luma, short[] chroma) {
@@ -39,8 +37,6 @@ public final class LensLight {
         falloff = Falloff.NONE;
         matrix = new int[0];
         crossed = false;
-        maxOut = format.out().maxValue();
-        shift = 0;
     }
 
     /**
@@ -70,23 +66,21 @@ public final class LensLight {
         }
         plainLuma = null;
         plainChroma = null;
-        maxOut = format.out().maxValue();
-        shift = FACTOR_BITS + format.fractionBits();
     }
 
-    /** Whether the two tables say all; else {@link #tone} must be used. */
+    /** Whether the two tables say all; else a {@link Toner} must be used before. */
     public boolean plain() {
         return plainLuma != null;
     }
 
-    /** Add this to a gathered value to index a plain lens's tables. */
+    /** Add this to a luma value to index its table, and to a chroma value of a plain lens. */
     public int margin() {
-        return format.margin();
+        return plain() ? format.margin() : Outlet.MARGIN;
     }
 
-    /** Output luma code by gathered luma plus margin, of a plain lens; shared, to be read as unsigned. */
+    /** Output luma code by gathered luma, or by what a {@link Toner} made of it; shared, to be read as unsigned. */
     public short[] lumaTable() {
-        return plainLuma;
+        return plain() ? plainLuma : outlet.luma();
     }
 
     /** Output chroma code by gathered chroma plus margin, of a plain lens; shared. */
@@ -94,7 +88,7 @@ public final class LensLight {
         return plainChroma;
     }
 
-    /** What all light is multiplied by, in 4096ths of the measure of {@link #tone}'s factors. */
+    /** What all light is multiplied by, in 4096ths of the measure of a {@link Toner}'s factors. */
     public int factor() {
         return factor;
     }
@@ -109,63 +103,25 @@ public final class LensLight {
         return format.curve().toPower(StrictMath.pow(2, falloff.stopsAt(fieldShare)));
     }
 
-    /**
-     * Turns gathered values into code values.
-     *
-     * @param luma rows of {@code pitch} values, changed
-     * @param blue of each 2 x 2 block, changed
-     * @param red likewise
-     * @param factors of each luma value: {@link #factor} times the place's {@link #lift}, 4096ths, read
-     * @param rows how many, even
-     */
-    public void tone(int[] luma, int[] blue, int[] red, int[] factors, int pitch, int rows) {
-        short[] power = intake.power;
-        int margin = intake.margin;
-        int half = pitch / 2;
-        for (int row = 0; row < rows / 2; row++) {
-            for (int column = 0; column < half; column++) {
-                int at = 2 * row * pitch + 2 * column;
-                int below = at + pitch;
-                int c = row * half + column;
-                int gathered = luma[at] + luma[at + 1] + luma[below] + luma[below + 1] + 2 >> 2;
-                int one = raised(power[luma[at] + margin], factors[at]);
-                int two = raised(power[luma[at + 1] + margin], factors[at + 1]);
-                int three = raised(power[luma[below] + margin], factors[below]);
-                int four = raised(power[luma[below + 1] + margin], factors[below + 1]);
-                int k = factors[at] + factors[below + 1] >> 1;
-                int u = (blue[c] - intake.mid) * k >> FACTOR_BITS;
-                int v = (red[c] - intake.mid) * k >> FACTOR_BITS;
-                int cross = 0;
-                if (crossed) {
-                    int mean = one + two + three + four + 2 >> 2;
-                    int coloured = intake.coloured[gathered + margin];
-                    cross = matrix[1] * u + matrix[2] * v + (1 << shift - 1) >> shift;
-                    blue[c] = chroma(outlet.blue()[mean], matrix[4] * u + matrix[5] * v, coloured);
-                    red[c] = chroma(outlet.red()[mean], matrix[7] * u + matrix[8] * v, coloured);
-                } else {
-                    blue[c] = chroma(0, matrix[4] * u, 256);
-                    red[c] = chroma(0, matrix[8] * v, 256);
-                }
-                luma[at] = code(one, cross);
-                luma[at + 1] = code(two, cross);
-                luma[below] = code(three, cross);
-                luma[below + 1] = code(four, cross);
-            }
-        }
+    LightFormat format() {
+        return format;
     }
 
-    private static int raised(int power, int factor) {
-        return Math.min(Intake.MOST, power * factor >> FACTOR_BITS);
+    Intake intake() {
+        return intake;
     }
 
-    private int code(int power, int cross) {
-        return Math.max(0, Math.min(maxOut, (outlet.luma()[power] & 0xffff) + cross));
+    Outlet outlet() {
+        return outlet;
     }
 
-    /** @param coloured how much of it counts, 256ths */
-    private int chroma(int grey, int cross, int coloured) {
-        int half = 1 << format.fractionBits() + 7;
-        int value = (grey + (cross >> FACTOR_BITS)) * coloured + half >> format.fractionBits() + 8;
-        return Math.max(0, Math.min(maxOut, (maxOut + 1 >> 1) + value));
+    /** The linear part of Y'CbCr to Y'CbCr, {@value #FACTOR_BITS} fraction bits, row after row. */
+    int[] matrix() {
+        return matrix;
+    }
+
+    /** Whether luma and chroma depend on each other. */
+    boolean crossed() {
+        return crossed;
     }
 }

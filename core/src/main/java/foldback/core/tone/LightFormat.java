@@ -84,13 +84,31 @@ public final class LightFormat {
         double common = m.red() * red + m.green() * green + m.blue() * blue;
         double[] factors = {stepped(red / common), stepped(green / common), stepped(blue / common)};
         boolean crossed = !sameMatrix || factors[0] != 1 || factors[1] != 1 || factors[2] != 1;
+        if (!crossed && falloff.isNone()) {
+            return evenly(intake(black), outlet(factors, shoulder), common);
+        }
         double[] linear = chain(inTags.matrix(), factors, outTags.matrix());
-        double toLuma = outTags.lumaScale(out.bits()) / inTags.chromaScale(in.bits());
+        // Luma is worked on as a power, of which a chroma code is worth as much as the curve is steep above its toe.
+        double toLuma = Intake.ONE * curve.powerSlope() / inTags.chromaScale(in.bits());
         double toChroma = outTags.chromaScale(out.bits()) / inTags.chromaScale(in.bits());
         for (int i = 0; i < linear.length; i++) {
             linear[i] *= i < 3 ? toLuma : toChroma;
         }
         return new LensLight(this, intake(black), outlet(factors, shoulder), common, falloff, linear, crossed);
+    }
+
+    /** All places and colours alike: two tables do. */
+    private LensLight evenly(Intake intake, Outlet outlet, double factor) {
+        short[] luma = new short[intake.power.length];
+        short[] chroma = new short[luma.length];
+        double toChroma = factor * outTags.chromaScale(out.bits()) / inTags.chromaScale(in.bits());
+        for (int i = 0; i < luma.length; i++) {
+            luma[i] = outlet.luma()[
+                    Outlet.MARGIN + (int) Math.min(Outlet.SIZE - 1, Math.round(intake.power[i] * factor))];
+            double code = (double) (i - intake.margin) / (1 << fractionBits);
+            chroma[i] = clamp((1 << (out.bits() - 1)) + (code - (1 << (in.bits() - 1))) * toChroma);
+        }
+        return new LensLight(this, luma, chroma);
     }
 
     private static double stepped(double factor) {

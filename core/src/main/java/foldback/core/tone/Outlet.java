@@ -7,11 +7,13 @@ import foldback.core.picture.PixelFormat;
  * From light as a power ({@link Intake}) to code values of greys, each channel with a factor of its own. No exposure changes these
  * tables, only white balance does.
  *
- * @param luma code values, to be read as unsigned
- * @param blue blue difference of greys over neutral, code values with the fraction bits of gathered ones; empty where all factors are 1
- * @param red the same of the red difference
+ * @param luma code values by power plus {@value #MARGIN}, to be read as unsigned
+ * @param chroma by power, blue and red difference of greys over neutral in the upper and lower 16 bits, code values with the fraction
+ *     bits of gathered ones; empty where all factors are 1
  */
-record Outlet(short[] luma, short[] blue, short[] red) {
+record Outlet(short[] luma, int[] chroma) {
+    static final int MARGIN = 4096;
+    static final int SIZE = 1 << 16;
 
     /**
      * Makes the tables.
@@ -21,28 +23,29 @@ record Outlet(short[] luma, short[] blue, short[] red) {
     static Outlet of(
             double[] factors, Transfer curve, Shoulder shoulder, PixelFormat out, ColourTags tags, int fractionBits) {
         boolean coloured = factors[0] != 1 || factors[1] != 1 || factors[2] != 1;
-        short[] luma = new short[Intake.MOST + 1];
-        short[] blue = new short[coloured ? luma.length : 0];
-        short[] red = new short[coloured ? luma.length : 0];
+        short[] luma = new short[SIZE + 2 * MARGIN];
+        int[] chroma = new int[coloured ? SIZE : 0];
         ColourTags.Matrix m = tags.matrix();
-        double chroma = tags.chromaScale(out.bits()) * (1 << fractionBits);
+        double scale = tags.chromaScale(out.bits()) * (1 << fractionBits);
         double[] signal = new double[3];
-        for (int w = 0; w < luma.length; w++) {
+        for (int i = 0; i < luma.length; i++) {
+            int w = Math.max(0, i - MARGIN);
             for (int c = 0; c < 3; c++) {
                 signal[c] = c > 0 && !coloured ? signal[0] : shoulder.of(curve.fromPower(factors[c] * w / Intake.ONE));
             }
             double grey = m.red() * signal[0] + m.green() * signal[1] + m.blue() * signal[2];
             double code = tags.black(out.bits()) + grey * tags.lumaScale(out.bits());
-            luma[w] = (short) Math.max(0, Math.min(out.maxValue(), Math.round(code)));
-            if (coloured) {
-                blue[w] = small((signal[2] - grey) / (2 * (1 - m.blue())) * chroma);
-                red[w] = small((signal[0] - grey) / (2 * (1 - m.red())) * chroma);
+            luma[i] = (short) Math.max(0, Math.min(out.maxValue(), Math.round(code)));
+            if (w < chroma.length && i >= MARGIN) {
+                int blue = small((signal[2] - grey) / (2 * (1 - m.blue())) * scale);
+                int red = small((signal[0] - grey) / (2 * (1 - m.red())) * scale);
+                chroma[w] = blue << 16 | red & 0xffff;
             }
         }
-        return new Outlet(luma, blue, red);
+        return new Outlet(luma, chroma);
     }
 
-    private static short small(double value) {
-        return (short) Math.max(Short.MIN_VALUE, Math.min(Short.MAX_VALUE, Math.round(value)));
+    private static int small(double value) {
+        return (int) Math.max(Short.MIN_VALUE, Math.min(Short.MAX_VALUE, Math.round(value)));
     }
 }

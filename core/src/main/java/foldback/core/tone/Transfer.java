@@ -50,6 +50,11 @@ public enum Transfer {
         return StrictMath.pow(light, power);
     }
 
+    /** How such a power rises with the signal, above the toe. */
+    double powerSlope() {
+        return 1 / (1 + offset);
+    }
+
     /** The signal of such a power: above the toe a straight line. */
     double fromPower(double value) {
         double signal = (1 + offset) * value - offset;

@@ -40,7 +40,7 @@ function startEvening(root, store, slots) {
   highlights.addEventListener("change", () => {
     if (balance.measure) {
       const words = highlights.selectedOptions[0].textContent;
-      store.keep(`Bright places ${words}`, { balance: { ...balance, highlights: highlights.value } });
+      store.keep(`Bright places: ${words}`, { balance: { ...balance, highlights: highlights.value } });
     }
   });
   const button = part(root, "even");
