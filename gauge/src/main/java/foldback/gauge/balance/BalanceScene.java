@@ -4,10 +4,13 @@ import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.rig.Rig;
 import foldback.core.space.Position;
+import foldback.core.time.TimeSpan;
+import foldback.engine.balance.KnotFrames;
 import foldback.gauge.rig.RigScene;
 import foldback.sim.film.Sensor;
 import foldback.sim.film.Studio;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.SplittableRandom;
 
@@ -16,25 +19,43 @@ import java.util.SplittableRandom;
  *
  * @param rig stated for small pictures
  * @param stand of the rig in the world, metres, y down
- * @param times of the knots, seconds
- * @param first what each lens's sensor is like at the first knot
- * @param lifts of each knot and lens: how its exposure has changed since, stops
+ * @param span in the world's time, seconds
+ * @param first what each lens's sensor is like at the beginning
+ * @param ways how each lens's exposure goes from there
  */
-record BalanceScene(Rig rig, Position stand, double[] times, List<Sensor> first, double[][] lifts, long seed) {
-    private static final int KNOTS = 5;
+record BalanceScene(Rig rig, Position stand, TimeSpan span, List<Sensor> first, List<Way> ways, long seed)
+        implements KnotFrames {
+    private static final double SECONDS = 4;
     private static final int DIVISOR = 3;
+    private static final int MOST_KNOTS = 60;
     private static final double MOST_EXPOSURE = 1.5;
     private static final double MOST_WHITE = Math.log(1.12) / Math.log(2);
     private static final double MOST_FALLOFF = 1.2;
     /** Deviation of the noise at 25 dB below full scale, codes. */
     private static final double NOISE = 255 * Math.pow(10, -25.0 / 20);
 
-    /** How an exposure goes over time. */
-    private enum Way {
+    private enum Kind {
         STILL,
         DRIFTS,
         PUMPS,
         JUMPS
+    }
+
+    /**
+     * How an exposure goes over time.
+     *
+     * @param size stops
+     * @param phase radians of what pumps, seconds of what jumps
+     */
+    private record Way(Kind kind, double size, double phase) {
+        double stops(double seconds) {
+            return switch (kind) {
+                case STILL -> 0;
+                case DRIFTS -> size * seconds / SECONDS;
+                case PUMPS -> size * (Math.sin(phase + 3 * seconds / SECONDS) - Math.sin(phase));
+                case JUMPS -> seconds > phase ? size : 0;
+            };
+        }
     }
 
     /** Makes take number {@code n}; the same number gives the same take. */
@@ -51,15 +72,13 @@ record BalanceScene(Rig rig, Position stand, double[] times, List<Sensor> first,
                                 lens.lens().frame().width() / DIVISOR,
                                 lens.lens().frame().height() / DIVISOR))
                         .toList());
-        int lenses = rig.lenses().size();
         double falloff = between(random, 0, MOST_FALLOFF);
         double power = between(random, 2.5, 4.5);
         double noise = between(random, 0.05, 1) * NOISE;
         List<Sensor> sensors = new ArrayList<>();
-        double[][] lifts = new double[KNOTS][lenses];
-        double[] times = new double[KNOTS];
+        List<Way> ways = new ArrayList<>();
         double begin = between(random, 0, 8);
-        for (int i = 0; i < lenses; i++) {
+        for (int i = 0; i < rig.lenses().size(); i++) {
             // Differences between lenses of up to so much lie within half of it around the scene's own exposure.
             sensors.add(new Sensor(
                     between(random, -0.5, 0.5) * MOST_EXPOSURE - 0.3,
@@ -69,37 +88,51 @@ record BalanceScene(Rig rig, Position stand, double[] times, List<Sensor> first,
                     power,
                     noise,
                     0));
-            Way way = Way.values()[random.nextInt(Way.values().length)];
-            double size = between(random, -0.5, 0.5);
-            double phase = between(random, 0, 2 * Math.PI);
-            for (int t = 0; t < KNOTS; t++) {
-                times[t] = begin + t;
-                double share = t / (KNOTS - 1.0);
-                lifts[t][i] = switch (way) {
-                    case STILL -> 0;
-                    case DRIFTS -> size * share;
-                    case PUMPS -> size * (Math.sin(phase + 3 * share) - Math.sin(phase));
-                    case JUMPS -> share > 0.4 ? size : 0;
-                };
-            }
+            Kind kind = Kind.values()[random.nextInt(Kind.values().length)];
+            double phase = kind == Kind.JUMPS ? between(random, 0.3, 0.7) * SECONDS : between(random, 0, 2 * Math.PI);
+            ways.add(new Way(kind, between(random, -0.5, 0.5), phase));
         }
-        return new BalanceScene(rig, scene.stand(), times, sensors, lifts, seed * 1000 + n);
+        return new BalanceScene(
+                rig, scene.stand(), new TimeSpan(begin, begin + SECONDS), sensors, ways, seed * 1000 + n);
     }
 
     private static double between(SplittableRandom random, double low, double high) {
         return low + (high - low) * random.nextDouble();
     }
 
-    List<Sensor> sensors(int knot) {
+    /** The sensors at a time. */
+    List<Sensor> sensors(double seconds) {
         List<Sensor> now = new ArrayList<>();
         for (int i = 0; i < first.size(); i++) {
-            now.add(first.get(i).lifted(lifts[knot][i]));
+            now.add(first.get(i).lifted(ways.get(i).stops(seconds - span.from())));
         }
         return now;
     }
 
-    /** Frames of each knot and lens. */
-    List<List<Frame>> shoot() {
-        return new Studio(stand, 1).shoot(rig, times, this::sensors, PixelFormat.YUV420_8, seed);
+    @Override
+    public void read(double[] seconds, Visitor visitor) {
+        List<List<Frame>> frames =
+                new Studio(stand, 1).shoot(rig, seconds, n -> sensors(seconds[n]), PixelFormat.YUV420_8, seed);
+        for (int t = 0; t < seconds.length; t++) {
+            visitor.visit(t, frames.get(t));
+        }
+    }
+
+    @Override
+    public int most() {
+        return MOST_KNOTS;
+    }
+
+    /** Frames of each time and lens without noise, of a world that stands still. */
+    List<List<Frame>> still(double[] seconds) {
+        double[] one = new double[seconds.length];
+        Arrays.fill(one, span.from());
+        return new Studio(stand, 1)
+                .shoot(
+                        rig,
+                        one,
+                        n -> sensors(seconds[n]).stream().map(Sensor::noiseless).toList(),
+                        PixelFormat.YUV420_8,
+                        seed);
     }
 }

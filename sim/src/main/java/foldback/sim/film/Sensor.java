@@ -23,6 +23,11 @@ public record Sensor(
 
     public static final Sensor IDEAL = new Sensor(0, 0, 0, 0, 0, 0);
 
+    /** The same without noise. */
+    public Sensor noiseless() {
+        return new Sensor(exposureStops, redStops, blueStops, vignetteStops, vignettePower, 0, readOutSeconds);
+    }
+
     /** The scene's scale: this share of the light becomes the signal, so that the sunlit salt just clips. */
     static final double SCENE_GAIN = 0.80;
 

@@ -81,9 +81,12 @@ public final class Studio {
         for (int i = 0; i < rig.lenses().size(); i++) {
             RigLens lens = rig.lenses().get(i);
             Camera camera = camera(lens, LensRays.Mask.ALL, sensors.apply(0).get(i), seed + i);
+            float[] light = null;
             for (int n = 0; n < times.length; n++) {
+                // The same instant may be wanted from sensors that differ.
+                light = n > 0 && times[n] == times[n - 1] ? light : camera.light(times[n]);
                 Frame frame = frame(lens, format, 1);
-                camera.develop(camera.light(times[n]), sensors.apply(n).get(i), n, frame);
+                camera.develop(light, sensors.apply(n).get(i), n, frame);
                 frames.get(n).add(frame);
             }
         }
