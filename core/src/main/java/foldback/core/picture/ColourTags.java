@@ -45,11 +45,26 @@ public record ColourTags(Matrix matrix, Range range, Curve transfer, Siting siti
         FULL
     }
 
-    /** The camera's curve. Log and HLG curves will join as they are measured. */
+    /** The camera's curve. */
     public enum Curve {
-        BT709,
-        SRGB,
-        LINEAR
+        BT709("Rec.709"),
+        SRGB("sRGB"),
+        LINEAR("linear"),
+        HLG("Rec.2100 HLG"),
+        PQ("Rec.2100 PQ"),
+        ACESCCT("ACEScct"),
+        CINEON("Cineon-style log");
+
+        private final String title;
+
+        Curve(String title) {
+            this.title = title;
+        }
+
+        /** For people. */
+        public String title() {
+            return title;
+        }
     }
 
     /** The place of the chroma sample of a 2 x 2 block: at its left edge half-way down, or in its middle. */
@@ -75,6 +90,10 @@ public record ColourTags(Matrix matrix, Range range, Curve transfer, Siting siti
 
     public ColourTags withRange(Range changed) {
         return new ColourTags(matrix, changed, transfer, siting);
+    }
+
+    public ColourTags withTransfer(Curve changed) {
+        return new ColourTags(matrix, range, changed, siting);
     }
 
     /** The same with chroma at the left, as canvases have it. */

@@ -208,10 +208,10 @@ final class CellPainter {
         int pitch = cells * size;
         int below = node + plan.grid(0).columns();
         for (int i = 0; i < cells; i++) {
-            float left = lift[node + i] * factor;
-            float right = lift[node + i + 1] * factor;
-            float leftStep = (lift[below + i] * factor - left) / size;
-            float rightStep = (lift[below + i + 1] * factor - right) / size;
+            float left = factorAt(lift, node + i, factor);
+            float right = factorAt(lift, node + i + 1, factor);
+            float leftStep = (factorAt(lift, below + i, factor) - left) / size;
+            float rightStep = (factorAt(lift, below + i + 1, factor) - right) / size;
             for (int row = 0; row < size; row++) {
                 float begin = left + row * leftStep;
                 int value = (int) (begin * STEPS);
@@ -223,6 +223,10 @@ final class CellPainter {
                 }
             }
         }
+    }
+
+    private static float factorAt(float[] lift, int node, int factor) {
+        return Math.min(LensLight.MOST_FACTOR, lift[node] * factor);
     }
 
     private void blend(int cell, int node, int cells) {

@@ -14,6 +14,9 @@ public final class LensLight {
     /** Fraction bits of factors. */
     public static final int FACTOR_BITS = 12;
 
+    /** The largest factor, for which tables have room. */
+    public static final int MOST_FACTOR = Short.MAX_VALUE;
+
     private static final int ONE = 1 << FACTOR_BITS;
 
     private final LightFormat format;
@@ -57,7 +60,7 @@ public final class LensLight {
         this.format = format;
         this.intake = intake;
         this.outlet = outlet;
-        this.factor = (int) Math.round(factor * ONE);
+        this.factor = (int) Math.min(MOST_FACTOR, Math.round(factor * ONE));
         this.falloff = falloff;
         this.crossed = crossed;
         matrix = new int[linear.length];
@@ -118,6 +121,11 @@ public final class LensLight {
     /** The linear part of Y'CbCr to Y'CbCr, {@value #FACTOR_BITS} fraction bits, row after row. */
     int[] matrix() {
         return matrix;
+    }
+
+    /** By what chroma grows with a factor of light, by that factor; empty where it is the same. */
+    short[] chromaFactors() {
+        return format.chromaFactors();
     }
 
     /** Whether luma and chroma depend on each other. */

@@ -2,6 +2,7 @@ package foldback.core.tone;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.PixelFormat;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -21,6 +22,7 @@ public final class LightFormat {
     private final ColourTags outTags;
     private final int fractionBits;
     private final Transfer curve;
+    private final short[] chromaFactors;
     private final Map<Double, Intake> intakes = keeping();
     private final Map<List<Object>, Outlet> outlets = keeping();
 
@@ -32,6 +34,24 @@ public final class LightFormat {
         this.outTags = outTags;
         this.fractionBits = fractionBits;
         curve = Transfer.of(inTags.transfer());
+        chromaFactors = chromaFactors(curve);
+    }
+
+    private static short[] chromaFactors(Transfer curve) {
+        if (curve.chromaFactor(2) == 2) {
+            return new short[0];
+        }
+        double one = 1 << LensLight.FACTOR_BITS;
+        short[] factors = new short[Short.MAX_VALUE + 1];
+        for (int k = 1; k < factors.length; k++) {
+            factors[k] = (short) Math.round(Math.min(Short.MAX_VALUE, one * curve.chromaFactor(k / one)));
+        }
+        return factors;
+    }
+
+    /** By what chroma grows with a factor of light, by that factor, 4096ths; empty where it is the same. */
+    short[] chromaFactors() {
+        return chromaFactors;
     }
 
     private static <K, V> Map<K, V> keeping() {
@@ -87,7 +107,8 @@ public final class LightFormat {
         if (!crossed && falloff.isNone()) {
             return evenly(intake(black), outlet(factors, shoulder), common);
         }
-        double[] linear = chain(inTags.matrix(), factors, outTags.matrix());
+        double[] slopes = Arrays.stream(factors).map(curve::chromaFactor).toArray();
+        double[] linear = chain(inTags.matrix(), slopes, outTags.matrix());
         // Luma is worked on as a power, of which a chroma code is worth as much as the curve is steep above its toe.
         double toLuma = Intake.ONE * curve.powerSlope() / inTags.chromaScale(in.bits());
         double toChroma = outTags.chromaScale(out.bits()) / inTags.chromaScale(in.bits());
@@ -101,7 +122,7 @@ public final class LightFormat {
     private LensLight evenly(Intake intake, Outlet outlet, double factor) {
         short[] luma = new short[intake.power.length];
         short[] chroma = new short[luma.length];
-        double toChroma = factor * outTags.chromaScale(out.bits()) / inTags.chromaScale(in.bits());
+        double toChroma = curve.chromaFactor(factor) * outTags.chromaScale(out.bits()) / inTags.chromaScale(in.bits());
         for (int i = 0; i < luma.length; i++) {
             luma[i] = outlet.luma()[
                     Outlet.MARGIN + (int) Math.min(Outlet.SIZE - 1, Math.round(intake.power[i] * factor))];

@@ -40,7 +40,11 @@ public final class Toner {
             pick(intake.coloured, luma, margin, coloured, pitch, rows);
         }
         raise(intake.power, margin, luma, lifts, count);
-        pick(lifts, factors, pitch, rows);
+        if (light.chromaFactors().length == 0) {
+            pick(lifts, factors, pitch, rows);
+        } else {
+            pick(light.chromaFactors(), lifts, 0, factors, pitch, rows);
+        }
         lift(blue, intake.mid, factors, count / 4);
         lift(red, intake.mid, factors, count / 4);
         int[] m = light.matrix();

@@ -3,46 +3,147 @@ package foldback.core.tone;
 import foldback.core.picture.ColourTags;
 
 /**
- * The curve of a camera between linear light L and the signal V, both 0 to 1 for black to white and going on beyond:
- * V = (1 + a) L^p - a above a linear toe (ITU-R BT.709, IEC 61966-2-1); odd for negative values.
+ * The curve of a camera between linear light L and the signal V, 0 for black and 1 for full scale of the signal, going on beyond; odd for
+ * negative values where a standard says nothing of them.
+ *
+ * <p>Of curves with a toe, V = (1 + a) L^p - a above it (ITU-R BT.709, IEC 61966-2-1).
  */
 public enum Transfer {
-    BT709(0.45, 0.099, 0.018, 4.5),
-    SRGB(1 / 2.4, 0.055, 0.0031308, 12.92),
-    LINEAR(1, 0, 0, 1);
+    BT709(0.45, 1) {
+        @Override
+        double signalOf(double light) {
+            return light < 0.018 ? 4.5 * light : 1.099 * StrictMath.pow(light, 0.45) - 0.099;
+        }
+
+        @Override
+        double lightOf(double signal) {
+            return signal < 0.081 ? signal / 4.5 : StrictMath.pow((signal + 0.099) / 1.099, 1 / 0.45);
+        }
+    },
+    SRGB(1 / 2.4, 1) {
+        @Override
+        double signalOf(double light) {
+            return light < 0.0031308 ? 12.92 * light : 1.055 * StrictMath.pow(light, 1 / 2.4) - 0.055;
+        }
+
+        @Override
+        double lightOf(double signal) {
+            return signal < 12.92 * 0.0031308 ? signal / 12.92 : StrictMath.pow((signal + 0.055) / 1.055, 2.4);
+        }
+    },
+    LINEAR(1, 1) {
+        @Override
+        double signalOf(double light) {
+            return light;
+        }
+
+        @Override
+        double lightOf(double signal) {
+            return signal;
+        }
+    },
+    /** Hybrid log-gamma, ITU-R BT.2100-2 table 5: light of the scene, 1 at full scale. */
+    HLG(0.4, 0.4) {
+        private static final double A = 0.17883277;
+        private static final double B = 1 - 4 * A;
+        private static final double C = 0.5 - A * StrictMath.log(4 * A);
+
+        @Override
+        double signalOf(double light) {
+            return light <= 1 / 12.0 ? StrictMath.sqrt(3 * light) : A * StrictMath.log(12 * light - B) + C;
+        }
+
+        @Override
+        double lightOf(double signal) {
+            return signal <= 0.5 ? signal * signal / 3 : (StrictMath.exp((signal - C) / A) + B) / 12;
+        }
+    },
+    /** Perceptual quantiser, ITU-R BT.2100-2 table 4: light of a display, 1 at 10000 cd/m2. */
+    PQ(0.2, 0.25) {
+        private static final double M1 = 2610.0 / 16384;
+        private static final double M2 = 2523.0 / 4096 * 128;
+        private static final double C1 = 3424.0 / 4096;
+        private static final double C2 = 2413.0 / 4096 * 32;
+        private static final double C3 = 2392.0 / 4096 * 32;
+        /** The least that the curve gives. */
+        private static final double BLACK = StrictMath.pow(C1, M2);
+
+        @Override
+        double signalOf(double light) {
+            double y = StrictMath.pow(light, M1);
+            return StrictMath.pow((C1 + C2 * y) / (1 + C3 * y), M2);
+        }
+
+        @Override
+        double lightOf(double signal) {
+            double v = StrictMath.pow(Math.max(BLACK, signal), 1 / M2);
+            return StrictMath.pow(Math.max(0, v - C1) / Math.max(1e-9, C2 - C3 * v), 1 / M1);
+        }
+    },
+    /** ACEScct (Academy S-2016-001): a line below, a base-2 logarithm above; 0.18 is mid grey. */
+    ACESCCT(0.125, 0) {
+        @Override
+        double signalOf(double light) {
+            return light <= 0.0078125
+                    ? 10.5402377416545 * light + 0.0729055341958355
+                    : (StrictMath.log(light) / StrictMath.log(2) + 9.72) / 17.52;
+        }
+
+        @Override
+        double lightOf(double signal) {
+            return signal <= 0.155251141552511
+                    ? (signal - 0.0729055341958355) / 10.5402377416545
+                    : StrictMath.pow(2, signal * 17.52 - 9.72);
+        }
+    },
+    /** Film density as scans hold it (Kennel and Snider 1993): 0.002 a 10-bit code, gamma 0.6, black at code 95, white at 685. */
+    CINEON(0.25, 0) {
+        private static final double BLACK = StrictMath.pow(10, (95 - 685) * 0.002 / 0.6);
+
+        @Override
+        double signalOf(double light) {
+            double above = Math.max(1e-9, light * (1 - BLACK) + BLACK);
+            return (685 + StrictMath.log10(above) * 0.6 / 0.002) / 1023;
+        }
+
+        @Override
+        double lightOf(double signal) {
+            return (StrictMath.pow(10, (1023 * signal - 685) * 0.002 / 0.6) - BLACK) / (1 - BLACK);
+        }
+    };
+
+    private static final double SLIGHT = 1e-4;
+    /** Where most of what is seen lies, as a share of the light at full scale's fifth stop. */
+    private static final double MIDDLE = 0.18;
 
     private final double power;
-    private final double offset;
-    private final double toeLight;
-    private final double toeSlope;
+    private final double chromaShare;
 
-    Transfer(double power, double offset, double toeLight, double toeSlope) {
+    /**
+     * @param power of light in which steps are about as the curve's own
+     * @param chromaShare how far differences between signals grow with a gain of light, in that power: 1 where the signal is a power of
+     *     light, 0 where it is its logarithm
+     */
+    Transfer(double power, double chromaShare) {
         this.power = power;
-        this.offset = offset;
-        this.toeLight = toeLight;
-        this.toeSlope = toeSlope;
+        this.chromaShare = chromaShare;
     }
 
     public static Transfer of(ColourTags.Curve curve) {
-        return switch (curve) {
-            case BT709 -> BT709;
-            case SRGB -> SRGB;
-            case LINEAR -> LINEAR;
-        };
+        return valueOf(curve.name());
     }
 
+    abstract double signalOf(double light);
+
+    abstract double lightOf(double signal);
+
     public double toSignal(double light) {
-        double size = Math.abs(light);
-        double signal = size < toeLight ? toeSlope * size : (1 + offset) * StrictMath.pow(size, power) - offset;
-        return Math.copySign(signal, light);
+        // Logarithms have a black above 0: what is darker goes below it as far as they say.
+        return light < 0 && signalOf(0) == 0 ? -signalOf(-light) : signalOf(light);
     }
 
     public double toLight(double signal) {
-        double size = Math.abs(signal);
-        double light = size < toeSlope * toeLight
-                ? size / toeSlope
-                : StrictMath.pow((size + offset) / (1 + offset), 1 / power);
-        return Math.copySign(light, signal);
+        return signal < 0 && signalOf(0) == 0 ? -lightOf(-signal) : lightOf(signal);
     }
 
     /** Light of 0 and more as the curve's own power of it, in which a gain is a factor and steps are about as eyes see them. */
@@ -50,14 +151,20 @@ public enum Transfer {
         return StrictMath.pow(light, power);
     }
 
-    /** How such a power rises with the signal, above the toe. */
-    double powerSlope() {
-        return 1 / (1 + offset);
+    /** The signal of such a power. */
+    double fromPower(double value) {
+        return toSignal(StrictMath.pow(value, 1 / power));
     }
 
-    /** The signal of such a power: above the toe a straight line. */
-    double fromPower(double value) {
-        double signal = (1 + offset) * value - offset;
-        return signal >= toeSlope * toeLight ? signal : toSignal(StrictMath.pow(value, 1 / power));
+    /** How such a power rises with the signal, in the middle. */
+    double powerSlope() {
+        double light = MIDDLE * Math.min(1, lightOf(1));
+        double signal = toSignal(light);
+        return (toPower(toLight(signal + SLIGHT)) - toPower(light)) / SLIGHT;
+    }
+
+    /** By what differences between signals grow where light's power is multiplied. */
+    double chromaFactor(double factor) {
+        return chromaShare == 1 ? factor : StrictMath.pow(factor, chromaShare);
     }
 }

@@ -133,14 +133,13 @@ class BalanceMeterTest {
                 double[] still = new double[seconds.length];
                 Arrays.fill(still, 1.0);
                 List<List<Frame>> shot = new Studio(Studio.ON_THE_PATH, 1)
+                        .cameras(rig, 5)
                         .shoot(
-                                rig,
                                 still,
                                 n -> ofB.at(seconds[n]) < -10
                                         ? List.of(plain.lifted(-12), plain.lifted(-12))
                                         : List.of(plain, plain.lifted(ofB.at(seconds[n]))),
-                                PixelFormat.YUV420_8,
-                                5);
+                                PixelFormat.YUV420_8);
                 for (int t = 0; t < seconds.length; t++) {
                     visitor.visit(t, shot.get(t));
                 }

@@ -3,10 +3,10 @@ package foldback.gauge.balance;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.rig.Rig;
-import foldback.core.space.Position;
 import foldback.core.time.TimeSpan;
 import foldback.engine.balance.KnotFrames;
 import foldback.gauge.rig.RigScene;
+import foldback.sim.film.Cameras;
 import foldback.sim.film.Sensor;
 import foldback.sim.film.Studio;
 import java.util.ArrayList;
@@ -18,16 +18,15 @@ import java.util.SplittableRandom;
  * A simulated take whose lenses differ, over some seconds.
  *
  * @param rig stated for small pictures
- * @param stand of the rig in the world, metres, y down
+ * @param cameras its lenses in the world
  * @param span in the world's time, seconds
  * @param first what each lens's sensor is like at the beginning
  * @param ways how each lens's exposure goes from there
  */
-record BalanceScene(Rig rig, Position stand, TimeSpan span, List<Sensor> first, List<Way> ways, long seed)
-        implements KnotFrames {
+record BalanceScene(Rig rig, Cameras cameras, TimeSpan span, List<Sensor> first, List<Way> ways) implements KnotFrames {
     private static final double SECONDS = 4;
-    private static final int DIVISOR = 3;
-    private static final int MOST_KNOTS = 60;
+    private static final int DIVISOR = 4;
+    private static final int MOST_KNOTS = 40;
     private static final double MOST_EXPOSURE = 1.5;
     private static final double MOST_WHITE = Math.log(1.12) / Math.log(2);
     private static final double MOST_FALLOFF = 1.2;
@@ -92,8 +91,8 @@ record BalanceScene(Rig rig, Position stand, TimeSpan span, List<Sensor> first, 
             double phase = kind == Kind.JUMPS ? between(random, 0.3, 0.7) * SECONDS : between(random, 0, 2 * Math.PI);
             ways.add(new Way(kind, between(random, -0.5, 0.5), phase));
         }
-        return new BalanceScene(
-                rig, scene.stand(), new TimeSpan(begin, begin + SECONDS), sensors, ways, seed * 1000 + n);
+        Cameras cameras = new Studio(scene.stand(), 1).cameras(rig, seed * 1000 + n);
+        return new BalanceScene(rig, cameras, new TimeSpan(begin, begin + SECONDS), sensors, ways);
     }
 
     private static double between(SplittableRandom random, double low, double high) {
@@ -111,8 +110,7 @@ record BalanceScene(Rig rig, Position stand, TimeSpan span, List<Sensor> first, 
 
     @Override
     public void read(double[] seconds, Visitor visitor) {
-        List<List<Frame>> frames =
-                new Studio(stand, 1).shoot(rig, seconds, n -> sensors(seconds[n]), PixelFormat.YUV420_8, seed);
+        List<List<Frame>> frames = cameras.shoot(seconds, n -> sensors(seconds[n]), PixelFormat.YUV420_8);
         for (int t = 0; t < seconds.length; t++) {
             visitor.visit(t, frames.get(t));
         }
@@ -127,12 +125,7 @@ record BalanceScene(Rig rig, Position stand, TimeSpan span, List<Sensor> first, 
     List<List<Frame>> still(double[] seconds) {
         double[] one = new double[seconds.length];
         Arrays.fill(one, span.from());
-        return new Studio(stand, 1)
-                .shoot(
-                        rig,
-                        one,
-                        n -> sensors(seconds[n]).stream().map(Sensor::noiseless).toList(),
-                        PixelFormat.YUV420_8,
-                        seed);
+        return cameras.shoot(
+                one, n -> sensors(seconds[n]).stream().map(Sensor::noiseless).toList(), PixelFormat.YUV420_8);
     }
 }

@@ -23,7 +23,7 @@ import java.util.stream.IntStream;
  * @param newlyFull pixels at full scale that are not so without the correction, percent
  */
 record Rendered(double flicker, double newlyFull) {
-    private static final Canvas CANVAS = new Canvas(960, 480);
+    private static final Canvas CANVAS = new Canvas(720, 360);
     private static final int FRAMES = 100;
     private static final double RATE = 25;
     private static final int FULL = 235;
@@ -43,17 +43,18 @@ record Rendered(double flicker, double newlyFull) {
         RecipeLight evened = new RecipeLight(recipe, sources, PixelFormat.YUV420_8, tags);
         RecipeLight plain = new RecipeLight(recipe.withBalance(Balance.NONE), sources, PixelFormat.YUV420_8, tags);
         Frame now = Frame.allocate(PixelFormat.YUV420_8, tags, CANVAS.width(), CANVAS.height());
+        Frame source = Frame.allocate(PixelFormat.YUV420_8, tags, CANVAS.width(), CANVAS.height());
         Frame before = Frame.allocate(PixelFormat.YUV420_8, tags, CANVAS.width(), CANVAS.height());
         double changed = 0;
         long full = 0;
         for (int n = 0; n < FRAMES; n++) {
-            stitcher.stitch(frames.get(n), plain.at(times[n]), now);
-            Frame source = now;
-            now = Frame.allocate(PixelFormat.YUV420_8, tags, CANVAS.width(), CANVAS.height());
+            stitcher.stitch(frames.get(n), plain.at(times[n]), source);
             stitcher.stitch(frames.get(n), evened.at(times[n]), now);
             full += newlyFull(source.y(), now.y());
             changed += n == 0 ? 0 : change(before.y(), now.y());
+            Frame free = before;
             before = now;
+            now = free;
         }
         double pixels = (double) CANVAS.width() * CANVAS.height();
         return new Rendered(changed / pixels / (FRAMES - 1), 100 * full / pixels / FRAMES);

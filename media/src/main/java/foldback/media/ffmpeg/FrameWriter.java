@@ -74,6 +74,10 @@ public final class FrameWriter implements AutoCloseable {
             case BT709 -> "bt709";
             case SRGB -> "iec61966-2-1";
             case LINEAR -> "linear";
+            case HLG -> "arib-std-b67";
+            case PQ -> "smpte2084";
+            // No tag stands for these.
+            case ACESCCT, CINEON -> "unknown";
         };
     }
 

@@ -157,6 +157,8 @@ public final class MediaProbe {
         ColourTags.Curve curve = switch (stream.path("color_transfer").asString("")) {
             case "iec61966-2-1" -> ColourTags.Curve.SRGB;
             case "linear" -> ColourTags.Curve.LINEAR;
+            case "arib-std-b67" -> ColourTags.Curve.HLG;
+            case "smpte2084" -> ColourTags.Curve.PQ;
             case "bt709", "smpte170m", "bt2020-10", "bt2020-12" -> ColourTags.Curve.BT709;
             default -> {
                 assumed.add("The file does not say its curve; BT.709 is taken.");

@@ -9,7 +9,6 @@ import foldback.core.space.Position;
 import foldback.sim.world.World;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.function.IntFunction;
 import java.util.function.ObjLongConsumer;
 
 /** Films the world with a rig, in memory: the frames of each lens, and the sphere as it truly was. */
@@ -67,30 +66,13 @@ public final class Studio {
         return frames;
     }
 
-    /**
-     * Frames of each lens at several times, with sensors that change; of each time, then each lens.
-     *
-     * @param sensors of the lenses at the time of that number
-     */
-    public List<List<Frame>> shoot(
-            Rig rig, double[] times, IntFunction<List<Sensor>> sensors, PixelFormat format, long seed) {
-        List<List<Frame>> frames = new ArrayList<>();
-        for (int n = 0; n < times.length; n++) {
-            frames.add(new ArrayList<>());
-        }
+    /** The lenses of a rig as cameras that were set up once; what does not move is traced now. */
+    public Cameras cameras(Rig rig, long seed) {
+        List<Camera> cameras = new ArrayList<>();
         for (int i = 0; i < rig.lenses().size(); i++) {
-            RigLens lens = rig.lenses().get(i);
-            Camera camera = camera(lens, LensRays.Mask.ALL, sensors.apply(0).get(i), seed + i);
-            float[] light = null;
-            for (int n = 0; n < times.length; n++) {
-                // The same instant may be wanted from sensors that differ.
-                light = n > 0 && times[n] == times[n - 1] ? light : camera.light(times[n]);
-                Frame frame = frame(lens, format, 1);
-                camera.develop(light, sensors.apply(n).get(i), n, frame);
-                frames.get(n).add(frame);
-            }
+            cameras.add(camera(rig.lenses().get(i), LensRays.Mask.ALL, Sensor.IDEAL, seed + i));
         }
-        return frames;
+        return new Cameras(rig, cameras);
     }
 
     /**
@@ -136,7 +118,7 @@ public final class Studio {
         return new Camera(WORLD, new LensRays(lens, wanted), place, sensor, samples, seed);
     }
 
-    private static Frame frame(RigLens lens, PixelFormat format, int across) {
+    static Frame frame(RigLens lens, PixelFormat format, int across) {
         int width = lens.lens().frame().width() * across;
         return Frame.allocate(
                 format, ColourTags.BT709_LIMITED, width, lens.lens().frame().height());
