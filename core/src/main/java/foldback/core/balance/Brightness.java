@@ -29,9 +29,10 @@ public final class Brightness {
         this.lens = lens;
     }
 
-    public void look(Frame frame) {
-        SampleLight reader = new SampleLight(
-                frame, SampleLight.table(Transfer.of(frame.tags().transfer())));
+    /** @param curve of the frame */
+    public void look(Frame frame, Transfer curve) {
+        SampleLight reader = new SampleLight(frame, SampleLight.table(curve));
+        double full = curve.toLight(1);
         for (int y = STEP / 2; y < frame.height(); y += STEP) {
             for (int x = STEP / 2; x < frame.width(); x += STEP) {
                 if (lens.depthInside(x + 0.5, y + 0.5) <= 1) {
@@ -41,7 +42,7 @@ public final class Brightness {
                 reader.read(x, y);
                 double signal = Math.max(reader.signal[0], Math.max(reader.signal[1], reader.signal[2]));
                 double light = Math.max(reader.light[0], Math.max(reader.light[1], reader.light[2]));
-                double below = -Math.log(Math.max(1e-6, light)) / Math.log(2);
+                double below = -Math.log(Math.max(1e-6, light / full)) / Math.log(2);
                 int level = (int) (below / STOPS * LEVELS);
                 if (signal < CLIPPED && level >= 0 && level < LEVELS) {
                     int share = (int) (SHARES * lens.fieldShare(x + 0.5, y + 0.5));

@@ -21,7 +21,9 @@ public final class PatchSites {
     private static final int SIDE = 5;
     private static final double SPACING = Math.toRadians(0.4);
     private static final double RIM_PX_SHARE = 0.01;
-    private static final double DARKEST = 0.012;
+    /** Signal over black below which there is more noise than light. */
+    private static final double DARKEST = 0.055;
+
     private static final double BRIGHTEST = 0.86;
     private static final double CLIPPED = 0.985;
     /** Surroundings that differ by more than that of their mean show different things. */
@@ -122,6 +124,17 @@ public final class PatchSites {
      * @param knot number of the instant
      */
     public Patches look(List<Frame> frames, int knot) {
+        return look(frames, Transfer.of(frames.get(0).tags().transfer()), knot);
+    }
+
+    /**
+     * The same for frames of a curve that their tags do not say.
+     *
+     * @param curve of all of them
+     */
+    public Patches look(List<Frame> frames, Transfer curve, int knot) {
+        float[] table = SampleLight.table(curve);
+        double darkest = curve.toLight(curve.toSignal(0) + DARKEST);
         SampleLight[] readers = new SampleLight[frames.size()];
         for (int i = 0; i < readers.length; i++) {
             Frame frame = frames.get(i);
@@ -130,16 +143,15 @@ public final class PatchSites {
                 throw new IllegalArgumentException("lens " + i + " is described for " + stated.width() + " x "
                         + stated.height() + ", its frame is " + frame.width() + " x " + frame.height());
             }
-            readers[i] = new SampleLight(
-                    frame, SampleLight.table(Transfer.of(frame.tags().transfer())));
+            readers[i] = new SampleLight(frame, table);
         }
         List<PatchPair> pairs = new ArrayList<>();
         int[][] refused = new int[frames.size()][Reason.values().length];
         double[] one = new double[3 * SIDE * SIDE];
         double[] two = new double[3 * SIDE * SIDE];
         for (Site site : sites) {
-            Reason first = gather(readers[site.first.lens], site.first, one);
-            Reason second = gather(readers[site.second.lens], site.second, two);
+            Reason first = gather(readers[site.first.lens], site.first, darkest, one);
+            Reason second = gather(readers[site.second.lens], site.second, darkest, two);
             PatchPair pair = first == null && second == null ? compared(knot, site, one, two) : null;
             if (pair != null) {
                 pairs.add(pair);
@@ -172,7 +184,7 @@ public final class PatchSites {
     }
 
     /** Fills in linear light, red, green and blue a sample; gives why it says nothing, or null. */
-    private static Reason gather(SampleLight reader, Seen seen, double[] light) {
+    private static Reason gather(SampleLight reader, Seen seen, double leastLight, double[] light) {
         double brightest = 0;
         double darkest = Double.MAX_VALUE;
         double[] mean = new double[3];
@@ -191,7 +203,7 @@ public final class PatchSites {
             darkest = Math.min(darkest, mean[c]);
             brightest = bright[c] > BRIGHTEST ? 1 : brightest;
         }
-        return brightest > CLIPPED ? Reason.CLIPPED : darkest < DARKEST ? Reason.DARK : null;
+        return brightest > CLIPPED ? Reason.CLIPPED : darkest < leastLight ? Reason.DARK : null;
     }
 
     private static PatchPair compared(int knot, Site site, double[] one, double[] two) {

@@ -33,16 +33,20 @@ public final class RecipeLight {
         lenses = recipe.geometry().rigOn().lenses();
         balance = recipe.balance();
         for (RecipePlan.Source source : sources) {
-            formats.add(new LightFormat(source.format(), source.tags(), out, outTags, Sampler.FRACTION_BITS));
+            formats.add(new LightFormat(
+                    source.format(), balance.tagsOf(source.tags()), out, outTags, Sampler.FRACTION_BITS));
         }
-        shoulder = shoulder(sources.isEmpty() ? outTags : sources.get(0).tags());
+        shoulder = shoulder(
+                sources.isEmpty() ? outTags : balance.tagsOf(sources.get(0).tags()));
         still = balance.isStill() ? made(0) : null;
     }
 
     private Shoulder shoulder(ColourTags tags) {
-        return balance.highlights() == Highlights.SHOULDER && balance.overStops() > 0
-                ? new Shoulder(Transfer.of(tags.transfer()).toSignal(StrictMath.pow(2, balance.overStops())))
-                : Shoulder.NONE;
+        if (balance.highlights() != Highlights.SHOULDER || balance.overStops() == 0) {
+            return Shoulder.NONE;
+        }
+        Transfer curve = Transfer.of(tags.transfer());
+        return new Shoulder(curve.toSignal(curve.toLight(1) * StrictMath.pow(2, balance.overStops())));
     }
 
     /** The light of each lens at a take time, seconds. */

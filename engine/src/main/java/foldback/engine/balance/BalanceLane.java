@@ -7,6 +7,7 @@ import foldback.core.recipe.Recipe;
 import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Trim;
 import foldback.core.time.TimeSpan;
+import foldback.core.tone.Transfer;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -44,7 +45,9 @@ public final class BalanceLane {
                         KnotFrames.fitted(recipe.rig(), pictures),
                         recipe.seams().meetingMetres());
             }
-            pairs.addAll(sites[0].look(pictures, moment).pairs());
+            Transfer curve =
+                    Transfer.of(recipe.balance().tagsOf(pictures.get(0).tags()).transfer());
+            pairs.addAll(sites[0].look(pictures, curve, moment).pairs());
         });
         double[][][] stops = new double[moments][][];
         for (int t = 0; t < moments; t++) {

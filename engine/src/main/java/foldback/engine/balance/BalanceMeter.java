@@ -3,6 +3,7 @@ package foldback.engine.balance;
 import foldback.core.balance.BalanceJudge;
 import foldback.core.balance.BalanceSettings;
 import foldback.core.balance.Brightness;
+import foldback.core.balance.CurveCheck;
 import foldback.core.balance.LightSolution;
 import foldback.core.balance.LightSolver;
 import foldback.core.balance.PatchPair;
@@ -11,6 +12,7 @@ import foldback.core.balance.Patches;
 import foldback.core.keys.Key;
 import foldback.core.keys.KeyThinner;
 import foldback.core.keys.Track;
+import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.light.Balance;
@@ -24,9 +26,12 @@ import foldback.core.run.Run;
 import foldback.core.run.Verdict;
 import foldback.core.time.TimeSpan;
 import foldback.core.tone.Falloff;
+import foldback.core.tone.Transfer;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.DoubleStream;
 
@@ -39,14 +44,20 @@ public final class BalanceMeter {
     private static final double THIN = 0.004;
 
     private static final double FIRST = 0.7;
+    /** At how many knots other curves are tried: each costs a look of its own. */
+    private static final int CHECKED = 3;
+
     private static final double SECOND = 0.95;
 
     private final Recipe recipe;
     private final KnotFrames frames;
     private final int lenses;
     private PatchSites sites;
+    private Transfer curve;
     private Brightness[] brightness;
     private final Patches.Refused[] refused;
+    /** Pairs of some knots, read by each curve that footage may have. */
+    private final Map<ColourTags.Curve, List<PatchPair>> byCurve = new EnumMap<>(ColourTags.Curve.class);
 
     private BalanceMeter(Recipe recipe, KnotFrames frames) {
         this.recipe = recipe;
@@ -75,36 +86,65 @@ public final class BalanceMeter {
             throw new IllegalArgumentException("One lens differs from no other: there is nothing to even out.");
         }
         double[] knots = KnotTimes.even(span, frames.most());
-        Seen seen = look(knots, run.part(0, FIRST));
+        Seen seen = look(knots, CHECKED, run.part(0, FIRST));
         LightSolution found = LightSolver.solve(lenses, knots, seen.pairs, Run.QUIET);
+        ColourTags.Curve taken = ColourTags.Curve.valueOf(curve.name());
+        Optional<ColourTags.Curve> better = CurveCheck.better(lenses, knots, byCurve, taken);
         double frame = 1 / recipe.rate().perSecond();
         double[] more = KnotTimes.between(knots, found.stops(), frame, frames.most() - knots.length);
         if (more.length > 0) {
-            seen = merged(seen, look(more, run.part(FIRST, SECOND)));
+            seen = merged(seen, look(more, 0, run.part(FIRST, SECOND)));
             found = LightSolver.solve(lenses, seen.times, seen.pairs, run.part(SECOND, 1));
         }
         run.step(1);
-        return balance(before, seen.times, found);
+        return balance(before, seen.times, found, better);
     }
 
-    private Seen look(double[] times, Run run) {
+    private Seen look(double[] times, int checked, Run run) {
         List<PatchPair> pairs = new ArrayList<>();
         frames.read(times, (moment, pictures) -> {
             if (sites == null) {
                 begin(pictures);
             }
-            Patches patches = sites.look(pictures, moment);
+            Patches patches = sites.look(pictures, curve, moment);
             pairs.addAll(patches.pairs());
+            if (checked > 0 && moment % Math.max(1, times.length / checked) == 0) {
+                read(pictures, patches, moment);
+            }
             for (int i = 0; i < lenses; i++) {
                 refused[i] = refused[i].plus(patches.refused()[i]);
-                brightness[i].look(pictures.get(i));
+                brightness[i].look(pictures.get(i), curve);
             }
             run.step((moment + 1.0) / times.length);
         });
         return new Seen(times, pairs);
     }
 
+    /** Reads the pictures of a moment by the curves that they are not taken to have. */
+    private void read(List<Frame> pictures, Patches own, int moment) {
+        ColourTags.Curve taken = ColourTags.Curve.valueOf(curve.name());
+        byCurve.computeIfAbsent(taken, key -> new ArrayList<>()).addAll(own.pairs());
+        for (ColourTags.Curve each : CurveCheck.CANDIDATES) {
+            if (each != taken) {
+                byCurve.computeIfAbsent(each, key -> new ArrayList<>())
+                        .addAll(sites.look(pictures, Transfer.of(each), moment).pairs());
+            }
+        }
+    }
+
+    private Evidence doubted(Evidence evidence, Optional<ColourTags.Curve> better) {
+        if (better.isEmpty()) {
+            return evidence;
+        }
+        String taken = ColourTags.Curve.valueOf(curve.name()).title();
+        String said = " The lenses differ otherwise in bright than in dark places: the curve is taken to be " + taken
+                + ", the pictures look like " + better.get().title() + ". Choose that curve and even them again.";
+        Verdict verdict = evidence.verdict() == Verdict.SURE ? Verdict.CHECK : evidence.verdict();
+        return new Evidence(verdict, evidence.reason() + said, evidence.figure());
+    }
+
     private void begin(List<Frame> pictures) {
+        curve = Transfer.of(recipe.balance().tagsOf(pictures.get(0).tags()).transfer());
         Rig fitted = KnotFrames.fitted(recipe.rig(), pictures);
         sites = PatchSites.of(fitted, recipe.seams().meetingMetres());
         brightness = fitted.lenses().stream()
@@ -126,7 +166,7 @@ public final class BalanceMeter {
         return new Seen(times, pairs);
     }
 
-    private Balance balance(Balance before, double[] times, LightSolution found) {
+    private Balance balance(Balance before, double[] times, LightSolution found, Optional<ColourTags.Curve> better) {
         List<String> slots = recipe.rig().lenses().stream().map(RigLens::slot).toList();
         int reference = before.reference().map(slots::indexOf).orElse(-1);
         List<LensBalance> measured = new ArrayList<>();
@@ -150,7 +190,8 @@ public final class BalanceMeter {
         }
         // Lenses that are off keep what they have.
         before.lenses().stream().filter(lens -> !slots.contains(lens.slot())).forEach(measured::add);
-        Evidence evidence = BalanceJudge.judge(slots, times.length, found, refused, BalanceSettings.defaults());
+        Evidence evidence =
+                doubted(BalanceJudge.judge(slots, times.length, found, refused, BalanceSettings.defaults()), better);
         boolean nothing = evidence.verdict() == Verdict.UNSETTLED
                 && Double.isNaN(found.after().stops());
         BalanceMeasure measure = new BalanceMeasure(
@@ -162,6 +203,7 @@ public final class BalanceMeter {
                 Arrays.stream(found.believed()).sum() / 2);
         return new Balance(
                 Optional.of(measure),
+                before.curve(),
                 nothing ? Falloff.NONE : found.falloff(),
                 nothing ? before.lenses() : measured,
                 before.whole(),

@@ -6,6 +6,7 @@ import static foldback.engine.document.Numbers.round;
 import foldback.core.keys.Key;
 import foldback.core.keys.Track;
 import foldback.core.keys.Values;
+import foldback.core.picture.ColourTags;
 import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.light.BalanceMeasure;
 import foldback.core.recipe.light.Highlights;
@@ -30,6 +31,8 @@ final class BalanceJson {
     static Balance read(Fields fields) {
         Optional<BalanceMeasure> measure =
                 fields.has("measure") ? Optional.of(measure(fields.object("measure"))) : Optional.empty();
+        Optional<ColourTags.Curve> curve =
+                fields.has("curve") ? Optional.of(fields.oneOf(ColourTags.Curve.class, "curve")) : Optional.empty();
         Falloff falloff = fields.has("falloff") ? falloff(fields.object("falloff")) : Falloff.NONE;
         List<LensBalance> lenses = fields.list(
                 "lenses",
@@ -41,7 +44,7 @@ final class BalanceJson {
                 fields.has("highlights") ? fields.oneOf(Highlights.class, "highlights") : Highlights.CUT;
         double over = fields.has("over_stops") ? fields.number("over_stops", 0, 2 * Stops.MOST) : 0;
         fields.end();
-        return new Balance(measure, falloff, lenses, whole, reference, highlights, over);
+        return new Balance(measure, curve, falloff, lenses, whole, reference, highlights, over);
     }
 
     private static BalanceMeasure measure(Fields m) {
@@ -107,6 +110,7 @@ final class BalanceJson {
                         .put("before_stops", round(m.beforeStops()))
                         .put("residual_stops", round(m.residualStops()))
                         .put("patches", m.patches()));
+        balance.curve().ifPresent(curve -> node.put("curve", lower(curve)));
         if (!balance.falloff().isNone()) {
             node.putObject("falloff")
                     .put("square_stops", round(balance.falloff().square()))

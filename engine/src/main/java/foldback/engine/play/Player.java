@@ -91,7 +91,7 @@ public final class Player {
     private void stitch(Recipe recipe, List<Proxy> small, PlayRequest request, PlayWriter writer) {
         List<RecipePlan.Source> sizes = small.stream().map(Proxy::source).toList();
         RecipePlan plan = RecipePlan.compile(recipe, request.canvas(), sizes);
-        ColourTags tags = sizes.get(0).tags().sitedLeft();
+        ColourTags tags = recipe.balance().tagsOf(sizes.get(0).tags()).sitedLeft();
         RecipeLight light = new RecipeLight(recipe, sizes, PixelFormat.YUV420_8, tags);
         Stitcher stitcher = new Stitcher(StitchPlan.compile(plan.settings()), Kernel.QUICK, KEPT_BYTES);
         Frame canvas = Frame.allocate(

@@ -79,7 +79,7 @@ public final class Previewer implements AutoCloseable {
                     ? frames.frame(small.get(i), number, halvings)
                     : frames.frame(take.clips().get(i), number, halvings);
         });
-        ColourTags tags = sizes.get(0).tags().sitedLeft();
+        ColourTags tags = recipe.balance().tagsOf(sizes.get(0).tags()).sitedLeft();
         Frame out = Frame.allocate(PixelFormat.YUV420_8, tags, canvas.width(), canvas.height());
         List<String> slots =
                 take.clips().stream().map(clip -> clip.ref().slot()).toList();

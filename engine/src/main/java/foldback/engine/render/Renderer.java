@@ -85,7 +85,7 @@ public final class Renderer {
         List<RecipePlan.Source> sources = job.shown().sources();
         RecipePlan plan = RecipePlan.compile(job.recipe(), spec.canvas(), sources);
         PixelFormat format = spec.bits() == 10 ? PixelFormat.YUV420_10 : PixelFormat.YUV420_8;
-        ColourTags tags = sources.get(0).tags().sitedLeft();
+        ColourTags tags = job.recipe().balance().tagsOf(sources.get(0).tags()).sitedLeft();
         RecipeLight light = new RecipeLight(job.recipe(), sources, format, tags);
         Stitcher stitcher = new Stitcher(
                 StitchPlan.compile(plan.settings()),

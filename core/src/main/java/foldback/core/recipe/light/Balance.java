@@ -1,6 +1,7 @@
 package foldback.core.recipe.light;
 
 import foldback.core.keys.Track;
+import foldback.core.picture.ColourTags;
 import foldback.core.tone.Falloff;
 import java.util.List;
 import java.util.Optional;
@@ -8,6 +9,7 @@ import java.util.Optional;
 /**
  * Exposure and white balance between the lenses.
  *
+ * @param curve of the clips where it is not as their files say
  * @param falloff towards every lens's rim, to be given back
  * @param lenses those that are not listed are left as they are
  * @param whole set by hand for all lenses
@@ -17,6 +19,7 @@ import java.util.Optional;
  */
 public record Balance(
         Optional<BalanceMeasure> measure,
+        Optional<ColourTags.Curve> curve,
         Falloff falloff,
         List<LensBalance> lenses,
         Track<Trim> whole,
@@ -24,7 +27,14 @@ public record Balance(
         Highlights highlights,
         double overStops) {
     public static final Balance NONE = new Balance(
-            Optional.empty(), Falloff.NONE, List.of(), Track.still(Trim.NONE), Optional.empty(), Highlights.CUT, 0);
+            Optional.empty(),
+            Optional.empty(),
+            Falloff.NONE,
+            List.of(),
+            Track.still(Trim.NONE),
+            Optional.empty(),
+            Highlights.CUT,
+            0);
 
     public Balance {
         lenses = List.copyOf(lenses);
@@ -42,16 +52,26 @@ public record Balance(
 
     /** The same for other lenses. */
     public Balance withLenses(List<LensBalance> changed) {
-        return new Balance(measure, falloff, changed, whole, reference, highlights, overStops);
+        return new Balance(measure, curve, falloff, changed, whole, reference, highlights, overStops);
     }
 
     /** The same with another reference, to be evened out again. */
     public Balance withReference(Optional<String> slot) {
-        return new Balance(measure, falloff, lenses, whole, slot, highlights, overStops);
+        return new Balance(measure, curve, falloff, lenses, whole, slot, highlights, overStops);
+    }
+
+    /** The same for clips whose curve is another one than their files say. */
+    public Balance withCurve(Optional<ColourTags.Curve> chosen) {
+        return new Balance(measure, chosen, falloff, lenses, whole, reference, highlights, overStops);
+    }
+
+    /** What a clip's code values mean. */
+    public ColourTags tagsOf(ColourTags stated) {
+        return curve.map(stated::withTransfer).orElse(stated);
     }
 
     public Balance withHighlights(Highlights changed) {
-        return new Balance(measure, falloff, lenses, whole, reference, changed, overStops);
+        return new Balance(measure, curve, falloff, lenses, whole, reference, changed, overStops);
     }
 
     /** Whether nothing of it changes over time. */
