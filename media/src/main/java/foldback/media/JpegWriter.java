@@ -5,6 +5,8 @@ import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
 import foldback.core.picture.ShortPlane;
+import foldback.core.tone.Transfer;
+import foldback.core.tone.Viewing;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferInt;
 import java.io.ByteArrayOutputStream;
@@ -38,7 +40,7 @@ public final class JpegWriter {
         return bytes.toByteArray();
     }
 
-    /** An sRGB picture of a frame; chroma is repeated. */
+    /** An sRGB picture of a frame, through what makes its curve fit to be looked at; chroma is repeated. */
     static BufferedImage toRgb(Frame frame) {
         int width = frame.width();
         BufferedImage image = new BufferedImage(width, frame.height(), BufferedImage.TYPE_INT_RGB);
@@ -59,6 +61,7 @@ public final class JpegWriter {
         Plane vPlane = frame.v();
         int shiftX = frame.format().chromaShiftX();
         int shiftY = frame.format().chromaShiftY();
+        int[] shown = Viewing.table(Transfer.of(tags.transfer()));
         IntStream.range(0, frame.height()).parallel().forEach(row -> {
             int at = row * width;
             int[] ys = row(yPlane, row);
@@ -68,9 +71,12 @@ public final class JpegWriter {
                 float y = (ys[x] - black) * luma + 0.5f;
                 int u = us[x >> shiftX] - mid;
                 int v = vs[x >> shiftX] - mid;
-                pixels[at + x] = clamp(y + redOfV * v) << 16
-                        | clamp(y + greenOfU * u + greenOfV * v) << 8
-                        | clamp(y + blueOfU * u);
+                int red = clamp(y + redOfV * v);
+                int green = clamp(y + greenOfU * u + greenOfV * v);
+                int blue = clamp(y + blueOfU * u);
+                pixels[at + x] = shown.length == 0
+                        ? red << 16 | green << 8 | blue
+                        : shown[red] << 16 | shown[green] << 8 | shown[blue];
             }
         });
         return image;

@@ -53,6 +53,11 @@ public record Frame(PixelFormat format, ColourTags tags, Plane y, Plane u, Plane
                 v.sub(left >> sx, top >> sy, subWidth >> sx, subHeight >> sy));
     }
 
+    /** The same samples with another meaning. */
+    public Frame withTags(ColourTags changed) {
+        return new Frame(format, changed, y, u, v);
+    }
+
     public int width() {
         return y.width();
     }

@@ -90,6 +90,11 @@ public record Recipe(
         return new Recipe(rate, on, sync, seen, balance, seams, level);
     }
 
+    /** The same with its lenses cut off hard against each other, so that their differences show. */
+    public Recipe bareCut() {
+        return new Recipe(rate, clips, sync, geometry, balance, new Seams(0, seams.meetingMetres()), level);
+    }
+
     public Recipe withBalance(Balance changed) {
         return new Recipe(rate, clips, sync, geometry, changed, seams, level);
     }

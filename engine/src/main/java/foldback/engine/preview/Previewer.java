@@ -2,6 +2,7 @@ package foldback.engine.preview;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import foldback.core.balance.ClippingMarks;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
@@ -12,6 +13,7 @@ import foldback.core.recipe.light.Balance;
 import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.StitchSettings;
 import foldback.core.stitch.Stitcher;
+import foldback.core.tone.LensLight;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.balance.KnotFrames;
@@ -48,7 +50,12 @@ public final class Previewer implements AutoCloseable {
      *
      * @param fromProxies whether from proxies, else from the original clips
      */
-    public record Picture(Frame frame, boolean fromProxies) {}
+    public record Picture(Frame frame, boolean fromProxies) {
+        /** The same values with another meaning. */
+        public Picture as(ColourTags tags) {
+            return new Picture(frame.withTags(tags), fromProxies);
+        }
+    }
 
     /** @param cacheBytes the most that decoded frames may take */
     public Previewer(Proxies proxies, long cacheBytes, int threads) {
@@ -64,6 +71,16 @@ public final class Previewer implements AutoCloseable {
 
     /** The stitched canvas at a take time, by the quick kernel. */
     public Picture sphere(Recipe recipe, Take whole, double seconds, Canvas canvas) throws InterruptedException {
+        return sphere(recipe, whole, seconds, canvas, false);
+    }
+
+    /**
+     * The same.
+     *
+     * @param clipped whether what is clipped is marked, in the source and by the correction
+     */
+    public Picture sphere(Recipe recipe, Take whole, double seconds, Canvas canvas, boolean clipped)
+            throws InterruptedException {
         Take take = whole.showing(recipe);
         List<RecipePlan.Source> sizes = take.sources();
         List<Proxy> small = proxiesOf(take, recipe, canvas);
@@ -88,6 +105,14 @@ public final class Previewer implements AutoCloseable {
                 key -> new RecipeLight(recipe, key.sources(), PixelFormat.YUV420_8, tags));
         Stitcher stitcher = new Stitcher(plans.get(plan.settings(), StitchPlan::compile), Kernel.QUICK);
         stitcher.stitch(sources, light.at(seconds), out, executor, threads);
+        if (clipped) {
+            Frame source = Frame.allocate(PixelFormat.YUV420_8, tags, canvas.width(), canvas.height());
+            Recipe plain =
+                    recipe.withBalance(Balance.NONE.withCurve(recipe.balance().curve()));
+            List<LensLight> asItIs = new RecipeLight(plain, sizes, PixelFormat.YUV420_8, tags).at(seconds);
+            stitcher.stitch(sources, asItIs, source, executor, threads);
+            ClippingMarks.draw(source, out);
+        }
         return new Picture(out, fromProxies);
     }
 

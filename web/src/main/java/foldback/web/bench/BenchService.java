@@ -92,6 +92,7 @@ class BenchService {
                 video.codec(),
                 video.format().bits(),
                 video.tags().range().name().toLowerCase(Locale.ROOT),
+                video.tags().transfer().name().toLowerCase(Locale.ROOT),
                 clip.info().audio().isEmpty()
                         ? "none"
                         : clip.info().audio().get(0).codec(),

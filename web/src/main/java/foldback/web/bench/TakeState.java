@@ -42,6 +42,7 @@ record TakeState(
             String codec,
             int bits,
             String range,
+            String curve,
             String sound,
             List<String> assumed) {}
 }

@@ -11,6 +11,7 @@ import foldback.web.Role;
 import foldback.web.recipe.RecipePatch;
 import foldback.web.recipe.Recipes;
 import java.time.Duration;
+import java.util.List;
 import java.util.concurrent.atomic.AtomicLong;
 import org.springframework.context.annotation.Profile;
 import org.springframework.http.CacheControl;
@@ -50,10 +51,14 @@ class PreviewController {
 
     @GetMapping("/revisions/{number}/sphere")
     ResponseEntity<byte[]> kept(
-            @PathVariable Long takeId, @PathVariable int number, @RequestParam double t, @RequestParam int width)
+            @PathVariable Long takeId,
+            @PathVariable int number,
+            @RequestParam double t,
+            @RequestParam int width,
+            @RequestParam(defaultValue = "") List<String> look)
             throws InterruptedException {
         Recipe recipe = RecipeJson.read(recipes.revision(takeId, number).recipe());
-        return picture(sphere(recipe, t, width), true);
+        return picture(sphere(recipe, t, width, look), true);
     }
 
     /** The take's head in the middle of its time, small. */
@@ -61,19 +66,23 @@ class PreviewController {
     ResponseEntity<byte[]> thumbnail(@PathVariable Long takeId) throws InterruptedException {
         Recipe recipe = RecipeJson.read(recipes.head(takeId).revision().recipe());
         TimeSpan span = takes.of(recipe).showing(recipe).commonSpan();
-        return picture(sphere(recipe, (span.from() + span.to()) / 2, THUMBNAIL_WIDTH), false);
+        return picture(sphere(recipe, (span.from() + span.to()) / 2, THUMBNAIL_WIDTH, List.of()), false);
     }
 
     @PostMapping("/sphere")
     ResponseEntity<byte[]> unsaved(
-            @PathVariable Long takeId, @RequestParam double t, @RequestParam int width, @RequestBody RecipePatch patch)
+            @PathVariable Long takeId,
+            @RequestParam double t,
+            @RequestParam int width,
+            @RequestParam(defaultValue = "") List<String> look,
+            @RequestBody RecipePatch patch)
             throws InterruptedException {
         long mine = newest.incrementAndGet();
         Recipe recipe = patch.on(recipes.revision(takeId, patch.base()).recipe());
         if (mine != newest.get()) {
             return ResponseEntity.status(HttpStatus.NO_CONTENT).build();
         }
-        return picture(sphere(recipe, t, width), false);
+        return picture(sphere(recipe, t, width, look), false);
     }
 
     @GetMapping("/revisions/{number}/lens/{slot}")
@@ -89,14 +98,20 @@ class PreviewController {
         for (int i = 0; i < take.clips().size(); i++) {
             if (take.clips().get(i).ref().slot().equals(slot)) {
                 int times = Math.max(0, Math.min(MAX_HALVINGS, halvings));
-                return picture(near ? previewer.lensNear(take, i, t, times) : previewer.lens(take, i, t, times), true);
+                Previewer.Picture seen =
+                        near ? previewer.lensNear(take, i, t, times) : previewer.lens(take, i, t, times);
+                return picture(seen.as(recipe.balance().tagsOf(seen.frame().tags())), true);
             }
         }
         throw new IllegalArgumentException("The take has no lens '" + slot + "'.");
     }
 
-    private Previewer.Picture sphere(Recipe recipe, double seconds, int width) throws InterruptedException {
-        return previewer.sphere(recipe, takes.of(recipe), seconds, new Canvas(width, width / 2));
+    /** @param look "cut" leaves out all blending, "clipped" marks what is clipped */
+    private Previewer.Picture sphere(Recipe recipe, double seconds, int width, List<String> look)
+            throws InterruptedException {
+        Recipe shown = look.contains("cut") ? recipe.bareCut() : recipe;
+        return previewer.sphere(
+                shown, takes.of(shown), seconds, new Canvas(width, width / 2), look.contains("clipped"));
     }
 
     private static ResponseEntity<byte[]> picture(Previewer.Picture picture, boolean immutable) {

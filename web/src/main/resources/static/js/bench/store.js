@@ -116,7 +116,7 @@ export class Store extends EventTarget {
     const slots = this.kept.recipe.clips.map((clip) => clip.slot);
     return {
       sync: { offsets: Object.fromEntries(slots.map((slot) => [slot, 0])) },
-      balance: { balance: { lenses: [] } },
+      balance: { balance: { lenses: [], ...(this.kept.recipe.balance.curve ? { curve: this.kept.recipe.balance.curve } : {}) } },
       seams: { seams: { way: "feather", feather_deg: 0 } },
       rig: this.rigBefore ? { rig: this.rigBefore } : {},
       level: { level: { yaw_deg: 0, pitch_deg: 0, roll_deg: 0 } },
@@ -163,10 +163,11 @@ export class Store extends EventTarget {
 
   /**
    * The picture of the sphere at the moment, null where a newer state overtook it.
+   * @param {string[]} look "cut" leaves out all blending, "clipped" marks what is clipped
    * @returns {Promise<?{bitmap: ImageBitmap, from: "proxies"|"originals"}>}
    */
-  async sphere(width, signal, time = this.time) {
-    const query = `t=${time.toFixed(6)}&width=${width}`;
+  async sphere(width, signal, time = this.time, look = []) {
+    const query = `t=${time.toFixed(6)}&width=${width}${look.length ? `&look=${look.join(",")}` : ""}`;
     const set = this.comparing ? this.without() : this.draft;
     const unsaved = Object.keys(set).length > 0;
     const response = unsaved

@@ -7,6 +7,12 @@ import { Surface } from "./surface.js";
 const PREVIEW_WIDTH = 1280;
 const RELEASE_LABEL = "Turn the sphere";
 
+/** Other ways to look at the same picture. */
+const LOOKS = [
+  ["cut", "Cut", "The lenses cut off against each other, without blending"],
+  ["clipped", "Clipped", "What is clipped: orange stripes where the clips are, blue ones where the correction does it"],
+];
+
 const anglesOf = (level) => ({ yaw: level.yaw_deg, pitch: level.pitch_deg, roll: level.roll_deg });
 
 /** A level section from angles in degrees. */
@@ -42,6 +48,12 @@ export class SpherePane {
       pane.options.coverage = !pane.options.coverage;
       this.loadCoverage();
     });
+    for (const [look, name, title] of LOOKS) {
+      pane.tool(name, title, () => pane.options[look], () => {
+        pane.options[look] = !pane.options[look];
+        this.refresh();
+      });
+    }
     store.addEventListener("kept", () => this.loadCoverage(), { signal: this.stop.signal });
     this.loadCoverage();
   }
@@ -77,7 +89,7 @@ export class SpherePane {
     const shown = this.surface.now() * full * (window.devicePixelRatio || 1);
     const dragged = Object.keys(this.store.draft).length > 0;
     const width = dragged ? PREVIEW_WIDTH : shown > PREVIEW_WIDTH * 1.4 ? full : PREVIEW_WIDTH;
-    const picture = await this.store.sphere(width, signal, this.pane.time());
+    const picture = await this.store.sphere(width, signal, this.pane.time(), LOOKS.map(([look]) => look).filter((look) => this.pane.options[look]));
     if (picture && (!this.store.film || this.pane.held !== undefined)) {
       this.host.dataset.shown = String(Number(this.host.dataset.shown ?? 0) + 1);
       this.shownWidth = width;

@@ -16,6 +16,10 @@ const NUMBERS = [
 ];
 const NO_TRIM = Object.fromEntries(NUMBERS.map(({ key }) => [key, 0]));
 const NO_STOPS = { exposure_stops: 0, red_stops: 0, green_stops: 0, blue_stops: 0 };
+/** Curves that clips may have, and what they are called. */
+const CURVES = {
+  bt709: "Rec.709", srgb: "sRGB", linear: "linear", hlg: "Rec.2100 HLG", pq: "Rec.2100 PQ", acescct: "ACEScct", cineon: "Cineon-style log",
+};
 const signed = (value) => `${value > 0 ? "+" : ""}${plain(value, 2)}`;
 
 /** Evens exposure and colour in one action; trims of each lens and of the whole by number, over time by keys. */
@@ -29,6 +33,7 @@ export function balanceSheet(root, store) {
 
 function startEvening(root, store, slots) {
   const balance = store.kept.recipe.balance;
+  chooseCurve(root, store);
   part(root, "action").hidden = slots.length < 2;
   const reference = part(root, "reference");
   reference.append(element("option", { value: "" }, "the lenses’ mean"), ...slots.map((slot) => element("option", { value: slot }, `lens ${slot} as it is`)));
@@ -50,6 +55,22 @@ function startEvening(root, store, slots) {
   if (balance.measure) {
     part(root, "said").textContent = said(balance);
   }
+}
+
+/** What the clips' values mean; another curve makes what was measured with the old one worthless. */
+function chooseCurve(root, store) {
+  const { balance } = store.kept.recipe;
+  const curve = part(root, "curve");
+  const stated = [...new Set(store.kept.clips.map((clip) => CURVES[clip.curve]))].join(", ");
+  curve.append(element("option", { value: "" }, `${stated}, as the files say`), ...Object.entries(CURVES).map(([value, name]) => element("option", { value }, name)));
+  curve.value = balance.curve ?? "";
+  const assumed = store.kept.clips.some((clip) => clip.assumed.some((note) => note.includes("its curve")));
+  curve.title = assumed ? "The files do not say their curve" : "The files say their curve";
+  curve.addEventListener("change", () => {
+    const { measure, curve: before, ...others } = balance;
+    const chosen = curve.value ? { ...others, curve: curve.value } : others;
+    store.keep(`Curve: ${curve.selectedOptions[0].textContent}`, { balance: chosen });
+  });
 }
 
 /** What the measure found besides the lenses' own corrections. */
