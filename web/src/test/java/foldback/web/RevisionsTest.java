@@ -1,8 +1,11 @@
 package foldback.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
+import java.io.IOException;
 import java.time.Duration;
+import java.util.Arrays;
 import java.util.Map;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
@@ -112,6 +115,41 @@ class RevisionsTest {
         JsonNode curve = api.get(take + "/revisions/2/lanes/balance").json();
         assertThat(curve.path("points").size()).isGreaterThan(5);
         assertThat(curve.path("points").get(0).get(1).asDouble()).isLessThan(0.1);
+    }
+
+    @Test
+    void thePictureIsLookedAtBareMarkedAndThroughTheCurveThatIsTaken(RunningApplication.Server server)
+            throws Exception {
+        Api api = new Api(server);
+        String take = "/api/takes/" + api.freshTake();
+        String sphere = "/revisions/1/sphere?t=1&width=640";
+        int[] plain = pixels(api.bytes(take + sphere));
+        int[] marked = pixels(api.bytes(take + sphere + "&look=clipped"));
+        assertThat(pixels(api.bytes(take + sphere + "&look=cut"))).isNotEqualTo(plain);
+        assertThat(marked).as("the sun is clipped in the clips").isNotEqualTo(plain);
+        long orange = Arrays.stream(marked)
+                .filter(pixel -> (pixel >> 16 & 255) > 180 && (pixel & 255) < 90)
+                .count();
+        assertThat(orange).isBetween(3L, 2000L);
+        String log = """
+                {"base": 1, "label": "Curve", "set": {"balance": {"lenses": [], "curve": "acescct"}}}""";
+        assertThat(api.post(take + "/revisions", log).json().path("revision").asInt())
+                .isEqualTo(2);
+        int[] viewed = pixels(api.bytes(take + "/revisions/2/sphere?t=1&width=640"));
+        assertThat(mean(viewed)).as("log is shown with more contrast").isNotCloseTo(mean(plain), within(5.0));
+        String wrong = """
+                {"base": 2, "label": "Curve", "set": {"balance": {"lenses": [], "curve": "magic"}}}""";
+        assertThat(api.post(take + "/revisions", wrong).json().path("detail").asString())
+                .contains("'recipe.balance.curve' must be one of");
+    }
+
+    private static int[] pixels(byte[] jpeg) throws IOException {
+        var image = javax.imageio.ImageIO.read(new java.io.ByteArrayInputStream(jpeg));
+        return image.getRGB(0, 0, image.getWidth(), image.getHeight(), null, 0, image.getWidth());
+    }
+
+    private static double mean(int[] pixels) {
+        return Arrays.stream(pixels).map(pixel -> pixel >> 8 & 255).average().orElseThrow();
     }
 
     @Test
