@@ -139,6 +139,26 @@ class BenchTest {
     }
 
     @Test
+    void scopesMeasureTheSphereAndALens() {
+        stage("balance");
+        browser.await(Duration.ofSeconds(20)).until(driver -> !shown().isEmpty());
+        String before = shown();
+        new Select(browser.find("scopeKind")).selectByValue("vector");
+        new Select(browser.find("scopeOf")).selectByValue("A");
+        browser.await(Duration.ofSeconds(20)).until(driver -> !shown().equals(before));
+        for (String kind : new String[] {"parade", "histogram", "waveform"}) {
+            new Select(browser.find("scopeKind")).selectByValue(kind);
+        }
+        assertThat(browser.find("pane-scope").getText()).doesNotContain("failed");
+    }
+
+    /** How often the scope has been drawn. */
+    private String shown() {
+        String times = browser.find("pane-scope").getDomAttribute("data-shown");
+        return times == null ? "" : times;
+    }
+
+    @Test
     void aTrimChangesOverTimeByKeysAndIsCopied() {
         stage("balance");
         browser.find("balance-of-A").click();

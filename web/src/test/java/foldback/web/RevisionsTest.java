@@ -136,7 +136,9 @@ class RevisionsTest {
         assertThat(api.post(take + "/revisions", log).json().path("revision").asInt())
                 .isEqualTo(2);
         int[] viewed = pixels(api.bytes(take + "/revisions/2/sphere?t=1&width=640"));
-        assertThat(mean(viewed)).as("log is shown with more contrast").isNotCloseTo(mean(plain), within(5.0));
+        assertThat(spread(viewed)).as("log is shown with more contrast").isGreaterThan(1.2 * spread(plain));
+        int[] signal = pixels(api.bytes(take + "/revisions/2/sphere?t=1&width=640&look=signal"));
+        assertThat(spread(signal)).isCloseTo(spread(plain), within(0.5));
         String wrong = """
                 {"base": 2, "label": "Curve", "set": {"balance": {"lenses": [], "curve": "magic"}}}""";
         assertThat(api.post(take + "/revisions", wrong).json().path("detail").asString())
@@ -148,8 +150,15 @@ class RevisionsTest {
         return image.getRGB(0, 0, image.getWidth(), image.getHeight(), null, 0, image.getWidth());
     }
 
-    private static double mean(int[] pixels) {
-        return Arrays.stream(pixels).map(pixel -> pixel >> 8 & 255).average().orElseThrow();
+    /** Standard deviation of green. */
+    private static double spread(int[] pixels) {
+        double[] green =
+                Arrays.stream(pixels).mapToDouble(pixel -> pixel >> 8 & 255).toArray();
+        double mean = Arrays.stream(green).average().orElseThrow();
+        return Math.sqrt(Arrays.stream(green)
+                .map(value -> (value - mean) * (value - mean))
+                .average()
+                .orElseThrow());
     }
 
     @Test

@@ -1,5 +1,6 @@
 package foldback.web.preview;
 
+import foldback.core.picture.ColourTags;
 import foldback.core.recipe.Recipe;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
@@ -92,7 +93,8 @@ class PreviewController {
             @PathVariable String slot,
             @RequestParam double t,
             @RequestParam(defaultValue = "0") int halvings,
-            @RequestParam(defaultValue = "false") boolean near) {
+            @RequestParam(defaultValue = "false") boolean near,
+            @RequestParam(defaultValue = "") List<String> look) {
         Recipe recipe = RecipeJson.read(recipes.revision(takeId, number).recipe());
         Take take = takes.of(recipe);
         for (int i = 0; i < take.clips().size(); i++) {
@@ -100,18 +102,25 @@ class PreviewController {
                 int times = Math.max(0, Math.min(MAX_HALVINGS, halvings));
                 Previewer.Picture seen =
                         near ? previewer.lensNear(take, i, t, times) : previewer.lens(take, i, t, times);
-                return picture(seen.as(recipe.balance().tagsOf(seen.frame().tags())), true);
+                return picture(
+                        shown(seen.as(recipe.balance().tagsOf(seen.frame().tags())), look), true);
             }
         }
         throw new IllegalArgumentException("The take has no lens '" + slot + "'.");
     }
 
-    /** @param look "cut" leaves out all blending, "clipped" marks what is clipped */
+    /** @param look "cut" leaves out all blending, "clipped" marks what is clipped, "signal" shows values as they are */
     private Previewer.Picture sphere(Recipe recipe, double seconds, int width, List<String> look)
             throws InterruptedException {
         Recipe shown = look.contains("cut") ? recipe.bareCut() : recipe;
-        return previewer.sphere(
+        Previewer.Picture seen = previewer.sphere(
                 shown, takes.of(shown), seconds, new Canvas(width, width / 2), look.contains("clipped"));
+        return shown(seen, look);
+    }
+
+    /** Values that are to be seen as they are go through nothing that makes their curve fit to be looked at. */
+    private static Previewer.Picture shown(Previewer.Picture seen, List<String> look) {
+        return look.contains("signal") ? seen.as(seen.frame().tags().withTransfer(ColourTags.Curve.BT709)) : seen;
     }
 
     private static ResponseEntity<byte[]> picture(Previewer.Picture picture, boolean immutable) {

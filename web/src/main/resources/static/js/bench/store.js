@@ -163,7 +163,7 @@ export class Store extends EventTarget {
 
   /**
    * The picture of the sphere at the moment, null where a newer state overtook it.
-   * @param {string[]} look "cut" leaves out all blending, "clipped" marks what is clipped
+   * @param {string[]} look "cut" leaves out all blending, "clipped" marks what is clipped, "signal" shows values as they are
    * @returns {Promise<?{bitmap: ImageBitmap, from: "proxies"|"originals"}>}
    */
   async sphere(width, signal, time = this.time, look = []) {
@@ -178,8 +178,8 @@ export class Store extends EventTarget {
       : { bitmap: await createImageBitmap(await response.blob()), from: response.headers.get("Foldback-From") };
   }
 
-  async lensPicture(slot, halvings, signal, time = this.time) {
-    const query = `t=${time.toFixed(6)}&halvings=${halvings}`;
+  async lensPicture(slot, halvings, signal, time = this.time, look = []) {
+    const query = `t=${time.toFixed(6)}&halvings=${halvings}${look.length ? `&look=${look.join(",")}` : ""}`;
     const response = await ask(`${this.path}/revisions/${this.kept.revision}/lens/${slot}?${query}`, { signal });
     return createImageBitmap(await response.blob());
   }

@@ -4,17 +4,18 @@ import { ContactPane } from "./contactPane.js";
 import { LensPane } from "./lensPane.js";
 import { LookPane } from "./lookPane.js";
 import { PairPane } from "./pairPane.js";
+import { ScopePane } from "./scopePane.js";
 import { SpherePane } from "./spherePane.js";
 import { WavesPane } from "./wavesPane.js";
 
-const KINDS = { sphere: SpherePane, look: LookPane, contact: ContactPane, lens: LensPane, waves: WavesPane, pair: PairPane };
+const KINDS = { sphere: SpherePane, look: LookPane, contact: ContactPane, lens: LensPane, waves: WavesPane, pair: PairPane, scope: ScopePane };
 
 /** What a stage's decision needs to be seen; other stages keep what was chosen. */
-const STAGE_VIEWS = { sync: ["contact", "waves"], rig: ["sphere", "pair"] };
+const STAGE_VIEWS = { sync: ["contact", "waves"], rig: ["sphere", "pair"], balance: ["sphere", "scope"] };
 const MOST = 3;
 const NEXT = ["", "Two panes", "Three panes", "One pane"];
 
-const HOLDS = ["sphere", "look", "contact", "lens", "pair"];
+const HOLDS = ["sphere", "look", "contact", "lens", "pair", "scope"];
 
 /** A pane's frame: which view it shows, its tools and what it says. */
 class Pane {
@@ -40,6 +41,10 @@ class Pane {
     this.tools.replaceChildren();
     if (HOLDS.includes(view)) {
       this.tool("Hold", "Hold this moment here while the others go on", () => this.held !== undefined, () => this.hold());
+    }
+    // What is not a picture has no pixels to be shown one for one.
+    for (const way of ["fit", "one"]) {
+      part(this.root, way).hidden = view === "scope";
     }
     this.body.replaceChildren();
     delete this.body.dataset.shown;
