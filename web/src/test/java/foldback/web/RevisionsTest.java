@@ -115,6 +115,21 @@ class RevisionsTest {
         JsonNode curve = api.get(take + "/revisions/2/lanes/balance").json();
         assertThat(curve.path("points").size()).isGreaterThan(5);
         assertThat(curve.path("points").get(0).get(1).asDouble()).isLessThan(0.1);
+        JsonNode values = api.get(take + "/revisions/2/values?t=1&x=0.5&y=0.4").json();
+        assertThat(values.get(0).path("recorded").get(0).asDouble()).isBetween(1.0, 100.0);
+        assertThat(api.get(take + "/revisions/2/values?t=1&x=2&y=0.4")
+                        .json()
+                        .path("detail")
+                        .asString())
+                .contains("shares of the canvas");
+        assertThat(curve.path("seams").get(0).path("first").asString()).isEqualTo("A");
+        double most = 0;
+        for (JsonNode lens : curve.path("clipped")) {
+            for (JsonNode point : lens.path("points")) {
+                most = Math.max(most, point.get(1).asDouble());
+            }
+        }
+        assertThat(most).as("the sun is clipped in one of them").isBetween(0.005, 2.0);
     }
 
     @Test

@@ -23,6 +23,7 @@ public final class Brightness {
     private final LensFrame lens;
     private final long[][] counts = new long[SHARES][LEVELS];
     private long looked;
+    private long clipped;
 
     /** @param lens stated for the frames that will be looked at */
     public Brightness(LensFrame lens) {
@@ -44,12 +45,18 @@ public final class Brightness {
                 double light = Math.max(reader.light[0], Math.max(reader.light[1], reader.light[2]));
                 double below = -Math.log(Math.max(1e-6, light / full)) / Math.log(2);
                 int level = (int) (below / STOPS * LEVELS);
+                clipped += signal < CLIPPED ? 0 : 1;
                 if (signal < CLIPPED && level >= 0 && level < LEVELS) {
                     int share = (int) (SHARES * lens.fieldShare(x + 0.5, y + 0.5));
                     counts[Math.min(SHARES - 1, share)][level]++;
                 }
             }
         }
+    }
+
+    /** Which share of what was looked at the source has clipped. */
+    public double clippedShare() {
+        return looked == 0 ? 0 : (double) clipped / looked;
     }
 
     /** By how many stops what is brightest comes over full scale, if it is lifted by so many and its falloff is given back. */

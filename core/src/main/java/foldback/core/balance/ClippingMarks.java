@@ -2,6 +2,7 @@ package foldback.core.balance;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
+import foldback.core.picture.SignalReader;
 
 /**
  * Draws over a picture what is clipped in it: stripes to the right where the source had clipped it already, stripes to the left and of
@@ -28,14 +29,15 @@ public final class ClippingMarks {
      * @param result the same with it, of the same format, size and tags; drawn on
      */
     public static Counts draw(Frame source, Frame result) {
-        double[] before = new double[3];
-        double[] after = new double[3];
+        SignalReader plain = new SignalReader(source);
+        SignalReader corrected = new SignalReader(result);
+        double[] rgb = new double[3];
         long clipped = 0;
         long ours = 0;
         for (int y = 0; y < result.height(); y++) {
             for (int x = 0; x < result.width(); x++) {
-                boolean inSource = brightest(source, x, y, before) >= SOURCE;
-                boolean here = brightest(result, x, y, after) >= OURS;
+                boolean inSource = brightest(plain, x, y, rgb) >= SOURCE;
+                boolean here = brightest(corrected, x, y, rgb) >= OURS;
                 if (inSource) {
                     clipped++;
                     mark(result, x, y, (x + y) / STRIPE % 2 == 0, OF_SOURCE);
@@ -48,17 +50,8 @@ public final class ClippingMarks {
         return new Counts(clipped, ours);
     }
 
-    private static double brightest(Frame frame, int x, int y, double[] rgb) {
-        ColourTags tags = frame.tags();
-        int bits = frame.format().bits();
-        int mid = 1 << (bits - 1);
-        double luma = (frame.y().get(x, y) - tags.black(bits)) / tags.lumaScale(bits);
-        double u = (frame.u().get(x / 2, y / 2) - mid) / tags.chromaScale(bits);
-        double v = (frame.v().get(x / 2, y / 2) - mid) / tags.chromaScale(bits);
-        rgb[0] = luma + 2 * (1 - tags.matrix().red()) * v;
-        rgb[2] = luma + 2 * (1 - tags.matrix().blue()) * u;
-        rgb[1] = (luma - tags.matrix().red() * rgb[0] - tags.matrix().blue() * rgb[2])
-                / tags.matrix().green();
+    private static double brightest(SignalReader reader, int x, int y, double[] rgb) {
+        reader.read(x, y, rgb);
         return Math.max(rgb[0], Math.max(rgb[1], rgb[2]));
     }
 

@@ -1,11 +1,13 @@
 package foldback.engine.balance;
 
+import foldback.core.balance.Brightness;
 import foldback.core.balance.PatchPair;
 import foldback.core.balance.PatchSites;
 import foldback.core.balance.SeamDifferences;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Trim;
+import foldback.core.rig.Rig;
 import foldback.core.time.TimeSpan;
 import foldback.core.tone.Transfer;
 import java.util.ArrayList;
@@ -19,11 +21,12 @@ public final class BalanceLane {
     private BalanceLane() {}
 
     /**
-     * The differences of all seams.
+     * The differences of all seams, and what is clipped.
      *
      * @param times of their knots, seconds
+     * @param clipped of each lens and knot, which share of its picture the source has clipped
      */
-    public record Lane(double[] times, SeamDifferences differences) {}
+    public record Lane(double[] times, SeamDifferences differences, double[][] clipped) {}
 
     /**
      * Measures.
@@ -39,6 +42,7 @@ public final class BalanceLane {
                 .toArray();
         List<PatchPair> pairs = new ArrayList<>();
         PatchSites[] sites = new PatchSites[1];
+        double[][] clipped = new double[recipe.clips().size()][moments];
         frames.read(times, (moment, pictures) -> {
             if (sites[0] == null) {
                 sites[0] = PatchSites.of(
@@ -48,6 +52,13 @@ public final class BalanceLane {
             Transfer curve =
                     Transfer.of(recipe.balance().tagsOf(pictures.get(0).tags()).transfer());
             pairs.addAll(sites[0].look(pictures, curve, moment).pairs());
+            Rig fitted = KnotFrames.fitted(recipe.rig(), pictures);
+            for (int i = 0; i < clipped.length; i++) {
+                Brightness brightness =
+                        new Brightness(fitted.lenses().get(i).lens().frame());
+                brightness.look(pictures.get(i), curve);
+                clipped[i][moment] = brightness.clippedShare();
+            }
         });
         double[][][] stops = new double[moments][][];
         for (int t = 0; t < moments; t++) {
@@ -56,7 +67,7 @@ public final class BalanceLane {
                     .map(lens -> channels(recipe.balance().of(lens.slot()), at))
                     .toArray(double[][]::new);
         }
-        return new Lane(times, SeamDifferences.of(pairs, stops, recipe.balance().falloff()));
+        return new Lane(times, SeamDifferences.of(pairs, stops, recipe.balance().falloff()), clipped);
     }
 
     private static double[] channels(LensBalance lens, double at) {

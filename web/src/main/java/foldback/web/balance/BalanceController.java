@@ -6,6 +6,7 @@ import foldback.engine.balance.BalanceLane;
 import foldback.web.Role;
 import foldback.web.job.TakeJobs;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.springframework.context.annotation.Profile;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -31,8 +32,11 @@ class BalanceController {
     /** A seam's difference over take time: seconds and stops. */
     record SeamCurve(String first, String second, List<double[]> points) {}
 
-    /** The mean of all seams, and each seam. */
-    record Curves(String unit, List<double[]> points, List<SeamCurve> seams) {}
+    /** Which share of a lens's picture is clipped in its clip, percent, over take time. */
+    record LensCurve(String slot, List<double[]> points) {}
+
+    /** The mean of all seams, each seam, and each lens. */
+    record Curves(String unit, List<double[]> points, List<SeamCurve> seams, List<LensCurve> clipped) {}
 
     @PostMapping("/balance")
     TakeJobs.Status start(@PathVariable Long takeId, @RequestParam int base, @RequestBody BalanceOrder order) {
@@ -47,6 +51,29 @@ class BalanceController {
     @DeleteMapping("/balance")
     TakeJobs.Status cancel(@PathVariable Long takeId) {
         return jobs.cancel(takeId);
+    }
+
+    /** A lens's red, green and blue at a spot, percent of full scale. */
+    record SpotValue(String slot, double[] recorded, double[] corrected) {}
+
+    /** What the lenses say at a spot of the canvas, given as shares of its width and height. */
+    @GetMapping("/revisions/{number}/values")
+    List<SpotValue> values(
+            @PathVariable Long takeId,
+            @PathVariable int number,
+            @RequestParam double t,
+            @RequestParam double x,
+            @RequestParam double y) {
+        if (!(x >= 0 && x <= 1 && y >= 0 && y <= 1)) {
+            throw new IllegalArgumentException("'x' and 'y' are shares of the canvas, 0 to 1: " + x + ", " + y);
+        }
+        return jobs.values(takeId, number, t, x, y).stream()
+                .map(value -> new SpotValue(value.slot(), percent(value.recorded()), percent(value.corrected())))
+                .toList();
+    }
+
+    private static double[] percent(double[] signals) {
+        return Arrays.stream(signals).map(signal -> 100 * signal).toArray();
     }
 
     @GetMapping("/revisions/{number}/lanes/balance")
@@ -76,6 +103,14 @@ class BalanceController {
                 all.add(new double[] {lane.times()[t], Math.sqrt(squares[t] / counts[t])});
             }
         }
-        return new Curves("stops", all, seams);
+        List<LensCurve> clipped = new ArrayList<>();
+        for (int i = 0; i < slots.size(); i++) {
+            List<double[]> points = new ArrayList<>();
+            for (int t = 0; t < lane.times().length; t++) {
+                points.add(new double[] {lane.times()[t], 100 * lane.clipped()[i][t]});
+            }
+            clipped.add(new LensCurve(slots.get(i), points));
+        }
+        return new Curves("stops", all, seams, clipped);
     }
 }

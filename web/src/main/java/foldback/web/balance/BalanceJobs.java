@@ -1,8 +1,10 @@
 package foldback.web.balance;
 
+import foldback.core.picture.Frame;
 import foldback.core.recipe.Recipe;
 import foldback.engine.balance.BalanceLane;
 import foldback.engine.balance.BalanceMeter;
+import foldback.engine.balance.SpotValues;
 import foldback.engine.document.RecipeJson;
 import foldback.engine.preview.Previewer;
 import foldback.engine.take.Take;
@@ -10,6 +12,8 @@ import foldback.web.Role;
 import foldback.web.job.TakeJobs;
 import foldback.web.preview.OpenTakes;
 import foldback.web.recipe.Recipes;
+import java.util.List;
+import java.util.stream.IntStream;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Service;
@@ -56,6 +60,17 @@ class BalanceJobs implements DisposableBean {
         Recipe recipe = recipe(takeId, revision);
         Take take = takes.of(recipe).showing(recipe);
         return BalanceLane.measure(recipe, take.commonSpan(), previewer.knotFrames(take));
+    }
+
+    /** What the lenses say at a spot of the canvas. */
+    List<SpotValues.Value> values(Long takeId, int revision, double seconds, double x, double y) {
+        Recipe recipe = recipe(takeId, revision);
+        Take take = takes.of(recipe).showing(recipe);
+        List<Frame> frames = IntStream.range(0, take.clips().size())
+                .parallel()
+                .mapToObj(i -> previewer.lens(take, i, seconds, 1).frame())
+                .toList();
+        return SpotValues.read(recipe, x, y, seconds, frames);
     }
 
     Recipe recipe(Long takeId, int revision) {

@@ -6,6 +6,8 @@ import { verdictSign } from "./verdict.js";
 import { drawWaveLane, offsetOf, soundClips } from "./waves.js";
 
 const SURE_STOPS = 0.03;
+/** Percent of a lens's picture: the sun alone is less. */
+const MUCH_CLIPPED = 0.5;
 const SURE_DEGREES = 0.06;
 /** Rows whose curve is measured on its own: the line that divides good from doubtful, and its unit. */
 const CURVES = { rig: { limit: SURE_DEGREES, unit: "°" }, balance: { limit: SURE_STOPS, unit: "stops" } };
@@ -106,11 +108,18 @@ export function startLedger(store) {
       figure: lens.points.length ? `${Math.max(...lens.points.map((point) => point[1])).toFixed(3)}° at most` : "shares nothing",
       paint: (canvas, at) => lens.points.length ? drawCurve(canvas, lens.points, at, SURE_DEGREES, "°") : drawNothing(canvas, "nothing to compare"),
     })),
-    balance: () => (curves.balance.seams ?? []).map(({ first, second, points }) => ({
-      label: `${first}·${second}`,
-      figure: points.length ? `${Math.max(...points.map((point) => point[1])).toFixed(2)} stops at most` : "shares nothing",
-      paint: (canvas, at) => points.length ? drawCurve(canvas, points, at, SURE_STOPS, "stops") : drawNothing(canvas, "nothing to compare"),
-    })),
+    balance: () => [
+      ...(curves.balance.seams ?? []).map(({ first, second, points }) => ({
+        label: `${first}·${second}`,
+        figure: points.length ? `${Math.max(...points.map((point) => point[1])).toFixed(2)} stops at most` : "shares nothing",
+        paint: (canvas, at) => points.length ? drawCurve(canvas, points, at, SURE_STOPS, "stops") : drawNothing(canvas, "nothing to compare"),
+      })),
+      ...(curves.balance.clipped ?? []).map(({ slot, points }) => ({
+        label: slot,
+        figure: `${Math.max(...points.map((point) => point[1])).toFixed(1)}% clipped at most`,
+        paint: (canvas, at) => drawCurve(canvas, points, at, MUCH_CLIPPED, "% clipped"),
+      })),
+    ],
     sync: () => soundClips(store).map((clip) => ({
       label: clip.slot,
       figure: lateFigure(clip.slot),

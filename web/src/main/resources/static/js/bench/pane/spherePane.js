@@ -1,3 +1,4 @@
+import { askJson } from "../../page/api.js";
 import { between, directionAt, ofDegrees, times, toDegrees, turnAbout } from "../rotation.js";
 import { coverageOf, drawCoverage } from "../coverage.js";
 import { plain } from "../format.js";
@@ -54,8 +55,27 @@ export class SpherePane {
         this.refresh();
       });
     }
+    pane.tool("Read", "Click a spot: what each lens says there, red green blue in percent, as recorded and as corrected", () => pane.options.read, () => {
+      pane.options.read = !pane.options.read;
+      pane.note("");
+    });
+    host.addEventListener("click", (event) => this.read(event));
     store.addEventListener("kept", () => this.loadCoverage(), { signal: this.stop.signal });
     this.loadCoverage();
+  }
+
+  /** What each lens that sees a spot says there. */
+  async read(event) {
+    const { x, y } = this.surface.at(event);
+    if (!this.pane.options.read || x < 0 || x > 1 || y < 0 || y > 1) {
+      return;
+    }
+    const { path, kept } = this.store;
+    const query = `t=${this.pane.time().toFixed(6)}&x=${x.toFixed(5)}&y=${y.toFixed(5)}`;
+    const values = await askJson(`${path}/revisions/${kept.revision}/values?${query}`).catch((failure) => this.pane.note(failure.message));
+    const rgb = (numbers) => numbers.map((number) => plain(number, 0)).join(" ");
+    const said = (values ?? []).map(({ slot, recorded, corrected }) => `${slot}  ${rgb(recorded)} → ${rgb(corrected)}`);
+    this.pane.note(said.length ? said.join("   ·   ") : values ? "No lens sees that spot." : "");
   }
 
   async loadCoverage() {
