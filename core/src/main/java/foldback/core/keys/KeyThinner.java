@@ -44,7 +44,7 @@ public final class KeyThinner {
         }
         boolean same = kept.size() == 2
                 && off(kept.get(0).value().numbers(), kept.get(1).value().numbers()) <= tolerance;
-        return new Track<>(same ? kept.subList(0, 1) : kept);
+        return same || kept.size() == 1 ? Track.still(kept.get(0).value()) : new Track<>(kept);
     }
 
     private static double off(double[] a, double[] b) {

@@ -8,13 +8,17 @@ import java.util.List;
  * two keys a frame apart make a sharp step.
  *
  * @param keys at least one, their times rising
+ * @param keyed whether the keys' times were meant: a value that stays may still have a key, to which others will come
  */
-public record Track<V extends Values<V>>(List<Key<V>> keys) {
+public record Track<V extends Values<V>>(List<Key<V>> keys, boolean keyed) {
 
     public Track {
         keys = List.copyOf(keys);
         if (keys.isEmpty()) {
             throw new IllegalArgumentException("a track needs a key");
+        }
+        if (!keyed && keys.size() > 1) {
+            throw new IllegalArgumentException("a value without keys is one value: " + keys.size());
         }
         for (int i = 1; i < keys.size(); i++) {
             if (!(keys.get(i).seconds() > keys.get(i - 1).seconds())) {
@@ -24,11 +28,17 @@ public record Track<V extends Values<V>>(List<Key<V>> keys) {
         }
     }
 
-    /** A value that never changes. */
-    public static <V extends Values<V>> Track<V> still(V value) {
-        return new Track<>(List.of(new Key<>(0, value)));
+    /** Of keys. */
+    public Track(List<Key<V>> keys) {
+        this(keys, true);
     }
 
+    /** A value that never changes. */
+    public static <V extends Values<V>> Track<V> still(V value) {
+        return new Track<>(List.of(new Key<>(0, value)), false);
+    }
+
+    /** Whether its value is the same at all times. */
     public boolean isStill() {
         return keys.size() == 1;
     }

@@ -42,6 +42,9 @@ class TrackTest {
         assertThat(at(track, 4)).isEqualTo(6);
         assertThat(at(track, 9)).isEqualTo(6);
         assertThat(at(Track.still(new One(3)), 17)).isEqualTo(3);
+        assertThat(Track.still(new One(3)).keyed()).isFalse();
+        assertThat(track(4, 3).keyed()).as("one key waits for others").isTrue();
+        assertThat(track(4, 3).isStill()).isTrue();
     }
 
     @Test

@@ -130,7 +130,7 @@ final class BalanceJson {
 
     private static <V extends Values<V>> void write(
             Track<V> track, ObjectNode to, String key, BiConsumer<V, ObjectNode> write) {
-        if (track.isStill()) {
+        if (!track.keyed()) {
             write.accept(track.keys().get(0).value(), to.putObject(key));
             return;
         }
