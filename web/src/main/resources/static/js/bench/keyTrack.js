@@ -29,7 +29,8 @@ export function valueAt(track, time) {
     return track;
   }
   const next = track.findIndex((key) => key[AT] > time);
-  const { [AT]: at, ...value } = next === 0 ? track[0] : track.at(next - 1);
+  // Behind the last key none is found, and the last one holds.
+  const { [AT]: at, ...value } = track.at(next < 0 ? -1 : Math.max(0, next - 1));
   if (next <= 0 || at === time) {
     return value;
   }
