@@ -69,12 +69,7 @@ public final class CurveCheck {
                 .sorted()
                 .toArray();
         for (PatchPair pair : pairs) {
-            double[][] stops = found.stops()[pair.knot()];
-            double rest = stops[pair.first()][1]
-                    - stops[pair.second()][1]
-                    + found.falloff().stopsAt(pair.firstShare())
-                    - found.falloff().stopsAt(pair.secondShare())
-                    - pair.wantedStops(1);
+            double rest = pair.restStops(found.stops()[pair.knot()], found.falloff(), 1);
             bySeam.computeIfAbsent(List.of(pair.first(), pair.second()), key -> new ArrayList<>())
                     .add(new double[] {pair.firstLight()[1] * pair.secondLight()[1], rest});
         }

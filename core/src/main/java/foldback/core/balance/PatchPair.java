@@ -1,5 +1,7 @@
 package foldback.core.balance;
 
+import foldback.core.tone.Falloff;
+
 /**
  * One place of the sphere seen by two lenses at one knot of time.
  *
@@ -30,5 +32,19 @@ public record PatchPair(
     /** By how many stops the first must be lifted over the second to be even, in one channel. */
     double wantedStops(int channel) {
         return StrictMath.log(secondLight[channel] / firstLight[channel]) / StrictMath.log(2);
+    }
+
+    /**
+     * By how many stops the first still differs from the second with corrections, in one channel.
+     *
+     * @param stops of each lens: corrections of red, green and blue
+     * @param falloff to be given back
+     */
+    double restStops(double[][] stops, Falloff falloff, int channel) {
+        return stops[first][channel]
+                - stops[second][channel]
+                + falloff.stopsAt(firstShare)
+                - falloff.stopsAt(secondShare)
+                - wantedStops(channel);
     }
 }

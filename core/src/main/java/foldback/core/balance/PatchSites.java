@@ -112,11 +112,6 @@ public final class PatchSites {
         return new Seen(lens, at, frame.fieldShare(middle[0], middle[1]));
     }
 
-    /** How many places two lenses share. */
-    public int count() {
-        return sites.size();
-    }
-
     /**
      * Looks at the places in the frames of one instant.
      *

@@ -55,11 +55,7 @@ public record SeamDifferences(List<Seam> seams) {
         for (int c = 0; c < CHANNELS; c++) {
             int channel = c;
             double[] rests = pairs.stream()
-                    .mapToDouble(pair -> stops[pair.first()][channel]
-                            - stops[pair.second()][channel]
-                            + falloff.stopsAt(pair.firstShare())
-                            - falloff.stopsAt(pair.secondShare())
-                            - pair.wantedStops(channel))
+                    .mapToDouble(pair -> pair.restStops(stops, falloff, channel))
                     .sorted()
                     .toArray();
             double median = (rests[(rests.length - 1) / 2] + rests[rests.length / 2]) / 2;

@@ -55,20 +55,15 @@ public final class RecipeLight {
     }
 
     private List<LensLight> made(double seconds) {
-        double[] whole = balance.whole().at(seconds).channels();
+        Trim all = balance.whole().at(seconds);
+        double[] whole = all.channels();
         double lowered = balance.highlights() == Highlights.LOWER ? balance.overStops() : 0;
         List<LensLight> lights = new ArrayList<>();
         for (int i = 0; i < formats.size(); i++) {
             LensBalance lens = balance.of(lenses.get(i).slot());
-            double[] measured = lens.measured().at(seconds).channels();
-            Trim trim = lens.trim().at(seconds);
-            double[] own = trim.channels();
-            LightGains gains = LightGains.ofStops(
-                    -lowered,
-                    measured[0] + own[0] + whole[0],
-                    measured[1] + own[1] + whole[1],
-                    measured[2] + own[2] + whole[2]);
-            double black = trim.black() + balance.whole().at(seconds).black();
+            double[] own = lens.channelsAt(seconds);
+            LightGains gains = LightGains.ofStops(-lowered, own[0] + whole[0], own[1] + whole[1], own[2] + whole[2]);
+            double black = lens.trim().at(seconds).black() + all.black();
             lights.add(formats.get(i).light(gains, balance.falloff(), black, shoulder));
         }
         return lights;

@@ -5,14 +5,11 @@ import foldback.core.balance.PatchPair;
 import foldback.core.balance.PatchSites;
 import foldback.core.balance.SeamDifferences;
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.light.LensBalance;
-import foldback.core.recipe.light.Trim;
 import foldback.core.rig.Rig;
 import foldback.core.time.TimeSpan;
 import foldback.core.tone.Transfer;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.IntStream;
 
 /** What is left of the differences between a take's lenses over its time, with all that is set by hand. */
 public final class BalanceLane {
@@ -37,22 +34,18 @@ public final class BalanceLane {
     public static Lane measure(Recipe whole, TimeSpan span, KnotFrames frames) {
         Recipe recipe = whole.showing();
         int moments = Math.min(MOMENTS, frames.most());
-        double[] times = IntStream.range(0, moments)
-                .mapToDouble(i -> span.from() + span.seconds() * Math.min(0.999, i / (moments - 1.0)))
-                .toArray();
+        double[] times = KnotTimes.spread(span, moments);
         List<PatchPair> pairs = new ArrayList<>();
         PatchSites[] sites = new PatchSites[1];
         double[][] clipped = new double[recipe.clips().size()][moments];
         frames.read(times, (moment, pictures) -> {
+            Rig fitted = KnotFrames.fitted(recipe.rig(), pictures);
             if (sites[0] == null) {
-                sites[0] = PatchSites.of(
-                        KnotFrames.fitted(recipe.rig(), pictures),
-                        recipe.seams().meetingMetres());
+                sites[0] = PatchSites.of(fitted, recipe.seams().meetingMetres());
             }
             Transfer curve =
                     Transfer.of(recipe.balance().tagsOf(pictures.get(0).tags()).transfer());
             pairs.addAll(sites[0].look(pictures, curve, moment).pairs());
-            Rig fitted = KnotFrames.fitted(recipe.rig(), pictures);
             for (int i = 0; i < clipped.length; i++) {
                 Brightness brightness =
                         new Brightness(fitted.lenses().get(i).lens().frame());
@@ -64,18 +57,9 @@ public final class BalanceLane {
         for (int t = 0; t < moments; t++) {
             double at = times[t];
             stops[t] = recipe.rig().lenses().stream()
-                    .map(lens -> channels(recipe.balance().of(lens.slot()), at))
+                    .map(lens -> recipe.balance().of(lens.slot()).channelsAt(at))
                     .toArray(double[][]::new);
         }
         return new Lane(times, SeamDifferences.of(pairs, stops, recipe.balance().falloff()), clipped);
-    }
-
-    private static double[] channels(LensBalance lens, double at) {
-        Trim trim = lens.trim().at(at);
-        double[] channels = lens.measured().at(at).channels();
-        for (int c = 0; c < channels.length; c++) {
-            channels[c] += trim.channels()[c];
-        }
-        return channels;
     }
 }

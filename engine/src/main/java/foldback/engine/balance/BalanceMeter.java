@@ -53,6 +53,7 @@ public final class BalanceMeter {
     private final KnotFrames frames;
     private final int lenses;
     private PatchSites sites;
+    private ColourTags.Curve taken;
     private Transfer curve;
     private Brightness[] brightness;
     private final Patches.Refused[] refused;
@@ -88,7 +89,6 @@ public final class BalanceMeter {
         double[] knots = KnotTimes.even(span, frames.most());
         Seen seen = look(knots, CHECKED, run.part(0, FIRST));
         LightSolution found = LightSolver.solve(lenses, knots, seen.pairs, Run.QUIET);
-        ColourTags.Curve taken = ColourTags.Curve.valueOf(curve.name());
         Optional<ColourTags.Curve> better = CurveCheck.better(lenses, knots, byCurve, taken);
         double frame = 1 / recipe.rate().perSecond();
         double[] more = KnotTimes.between(knots, found.stops(), frame, frames.most() - knots.length);
@@ -122,7 +122,6 @@ public final class BalanceMeter {
 
     /** Reads the pictures of a moment by the curves that they are not taken to have. */
     private void read(List<Frame> pictures, Patches own, int moment) {
-        ColourTags.Curve taken = ColourTags.Curve.valueOf(curve.name());
         byCurve.computeIfAbsent(taken, key -> new ArrayList<>()).addAll(own.pairs());
         for (ColourTags.Curve each : CurveCheck.CANDIDATES) {
             if (each != taken) {
@@ -136,15 +135,16 @@ public final class BalanceMeter {
         if (better.isEmpty()) {
             return evidence;
         }
-        String taken = ColourTags.Curve.valueOf(curve.name()).title();
-        String said = " The lenses differ otherwise in bright than in dark places: the curve is taken to be " + taken
+        String said = " The lenses differ otherwise in bright than in dark places: the curve is taken to be "
+                + taken.title()
                 + ", the pictures look like " + better.get().title() + ". Choose that curve and even them again.";
         Verdict verdict = evidence.verdict() == Verdict.SURE ? Verdict.CHECK : evidence.verdict();
         return new Evidence(verdict, evidence.reason() + said, evidence.figure());
     }
 
     private void begin(List<Frame> pictures) {
-        curve = Transfer.of(recipe.balance().tagsOf(pictures.get(0).tags()).transfer());
+        taken = recipe.balance().tagsOf(pictures.get(0).tags()).transfer();
+        curve = Transfer.of(taken);
         Rig fitted = KnotFrames.fitted(recipe.rig(), pictures);
         sites = PatchSites.of(fitted, recipe.seams().meetingMetres());
         brightness = fitted.lenses().stream()

@@ -6,7 +6,6 @@ import foldback.engine.proxy.Proxies;
 import foldback.engine.proxy.Proxy;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
-import foldback.media.MediaException;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.proxy.ProxyPicks;
 import java.io.IOException;
@@ -131,7 +130,7 @@ public interface KnotFrames {
             try {
                 picks = new ProxyPicks(proxy.pictures(), video, wanted, width, height);
             } catch (IOException failed) {
-                throw broken(failed);
+                throw proxy.unreadable(failed);
             }
         }
 
@@ -139,17 +138,9 @@ public interface KnotFrames {
             try {
                 picks.next(whole);
             } catch (IOException failed) {
-                throw broken(failed);
+                throw proxy.unreadable(failed);
             }
             return proxy.clip().part(whole);
-        }
-
-        private MediaException broken(IOException failed) {
-            return new MediaException(
-                    proxy.pictures().file(),
-                    "The proxy of " + proxy.clip().ref().file() + " cannot be read: " + failed.getMessage()
-                            + ". Try again; if it stays so, delete the folder of proxies: they are made again.",
-                    failed);
         }
 
         @Override

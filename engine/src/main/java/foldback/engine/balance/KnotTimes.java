@@ -19,6 +19,11 @@ final class KnotTimes {
     static double[] even(TimeSpan span, int most) {
         int count = (int) Math.round(span.seconds() / SPACING) + 1;
         count = Math.min(most, Math.max(Math.min(most, LEAST), count));
+        return spread(span, count);
+    }
+
+    /** So many evenly over a span, its ends included; the last one is still within it. */
+    static double[] spread(TimeSpan span, int count) {
         double[] times = new double[count];
         for (int i = 0; i < count; i++) {
             times[i] = span.from() + span.seconds() * Math.min(0.999, i / Math.max(1.0, count - 1));

@@ -63,16 +63,13 @@ public final class SpotValues {
             Recipe recipe, String slot, ColourTags tags, double[] recorded, double share, double seconds) {
         Transfer curve = Transfer.of(tags.transfer());
         LensBalance lens = recipe.balance().of(slot);
-        Trim trim = lens.trim().at(seconds);
         Trim all = recipe.balance().whole().at(seconds);
-        double[] measured = lens.measured().at(seconds).channels();
-        double black = trim.black() + all.black();
+        double[] own = lens.channelsAt(seconds);
+        double[] whole = all.channels();
+        double black = lens.trim().at(seconds).black() + all.black();
         double[] corrected = new double[CHANNELS];
         for (int c = 0; c < CHANNELS; c++) {
-            double stops = measured[c]
-                    + trim.channels()[c]
-                    + all.channels()[c]
-                    + recipe.balance().falloff().stopsAt(share);
+            double stops = own[c] + whole[c] + recipe.balance().falloff().stopsAt(share);
             double light = (curve.toLight(recorded[c]) - black) / (1 - black);
             corrected[c] = curve.toSignal(light * StrictMath.pow(2, stops));
         }

@@ -2,8 +2,10 @@ package foldback.engine.proxy;
 
 import foldback.core.recipe.RecipePlan;
 import foldback.engine.take.TakeClip;
+import foldback.media.MediaException;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.proxy.PictureIndex;
+import java.io.IOException;
 
 /**
  * A clip's proxy: the same frames by number, smaller.
@@ -17,5 +19,14 @@ public record Proxy(TakeClip clip, MediaInfo.Video video, PictureIndex pictures)
     public RecipePlan.Source source() {
         return new RecipePlan.Source(
                 video.width() / clip.across(), video.height() / clip.down(), video.format(), video.tags());
+    }
+
+    /** What is said where it cannot be read. */
+    public MediaException unreadable(IOException failed) {
+        return new MediaException(
+                pictures.file(),
+                "The proxy of " + clip.ref().file() + " cannot be read: " + failed.getMessage()
+                        + ". Try again; if it stays so, delete the folder of proxies: they are made again.",
+                failed);
     }
 }

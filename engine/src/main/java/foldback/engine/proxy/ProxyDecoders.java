@@ -51,11 +51,7 @@ public final class ProxyDecoders implements AutoCloseable {
             decoder.decodeLast(proxy.pictures().coded(key, number), number - key + 1, frame);
             return frame;
         } catch (IOException failed) {
-            throw new MediaException(
-                    proxy.pictures().file(),
-                    "The proxy of " + proxy.clip().ref().file() + " cannot be read: " + failed.getMessage()
-                            + ". Try again; if it stays so, delete the folder of proxies: they are made again.",
-                    failed);
+            throw proxy.unreadable(failed);
         } finally {
             replace(video);
         }

@@ -5,6 +5,16 @@ import foldback.core.keys.Track;
 /** Exposure and white balance of one lens: what was measured, and what was set by hand on top. */
 public record LensBalance(String slot, Track<Stops> measured, Track<Trim> trim) {
 
+    /** What red, green and blue are lifted by in all at a take time, measured and by hand, stops. */
+    public double[] channelsAt(double seconds) {
+        double[] channels = measured.at(seconds).channels();
+        double[] own = trim.at(seconds).channels();
+        for (int c = 0; c < channels.length; c++) {
+            channels[c] += own[c];
+        }
+        return channels;
+    }
+
     /** Left as it is. */
     public static LensBalance none(String slot) {
         return new LensBalance(slot, Track.still(Stops.NONE), Track.still(Trim.NONE));
