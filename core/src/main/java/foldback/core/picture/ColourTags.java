@@ -83,6 +83,11 @@ public record ColourTags(Matrix matrix, Range range, Curve transfer, Siting siti
         return range == Range.LIMITED ? 219 << (bits - 8) : (1 << bits) - 1;
     }
 
+    /** The signal of a luma code, 0 for black and 1 for white. */
+    public double lumaSignal(double code, int bits) {
+        return (code - black(bits)) / lumaScale(bits);
+    }
+
     /** How many code values lie between the smallest and the largest chroma. */
     public double chromaScale(int bits) {
         return range == Range.LIMITED ? 224 << (bits - 8) : (1 << bits) - 1;

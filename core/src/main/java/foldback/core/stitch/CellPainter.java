@@ -21,14 +21,9 @@ final class CellPainter {
     /** Samples of a strip at most: more would push its buffers out of the nearest cache, fewer make short loops. */
     private static final int STRIP_SAMPLES = 1024;
 
-    /** Fraction bits of factors while they are spread. */
-    private static final int STEP_BITS = 14;
-
-    private static final float STEPS = 1 << STEP_BITS;
-
     private final StitchPlan plan;
     private final List<LensLight> lights;
-    private final float[][] lifts;
+    private final int[][] lifts;
     private final Kernel kernel;
     private final List<Frame> sources;
     private final Frame canvas;
@@ -44,7 +39,7 @@ final class CellPainter {
     private final int[] lumaSum;
     private final int[] blueSum;
     private final int[] redSum;
-    private final int[] factors;
+    private final int[] levels;
     private final Toner toner;
     private final int[] lumaWeights;
     private final int[] chromaWeights;
@@ -64,7 +59,7 @@ final class CellPainter {
             KeptPlaces kept) {
         this.plan = plan;
         this.lights = lights;
-        lifts = new float[lights.size()][];
+        lifts = new int[lights.size()][];
         for (int lens = 0; lens < lifts.length; lens++) {
             lifts[lens] = fields.of(lens, lights.get(lens));
         }
@@ -85,7 +80,7 @@ final class CellPainter {
         lumaSum = new int[capacity];
         blueSum = new int[capacity / 4];
         redSum = new int[capacity / 4];
-        factors = new int[capacity];
+        levels = new int[capacity / 4];
         toner = new Toner(capacity);
         lumaWeights = new int[capacity];
         chromaWeights = new int[capacity / 4];
@@ -132,23 +127,23 @@ final class CellPainter {
     private void paintStrip(int lens, int column, int row, int cells) {
         LensLight light = lights.get(lens);
         gather(lens, plan.nodeOf(column, row), cells, false);
-        boolean plain = light.plain();
-        if (!plain) {
-            tone(lens, plan.nodeOf(column, row), cells);
-        }
         int x = column * size;
         int y = row * size;
         int pitch = cells * size;
         int columns = Math.min(pitch, canvas.width() - x);
         int rows = Math.min(size, canvas.height() - y);
-        int margin = light.margin();
-        CellStore.storeLooked(canvas.y(), x, y, columns, rows, luma, pitch, light.lumaTable(), margin);
-        if (!plain) {
+        if (!light.plain()) {
+            place(lens, plan.nodeOf(column, row), cells);
+            CellStore.storeLevelled(canvas.y(), x, y, columns, rows, luma, pitch, light, toner.places());
+            CellStore.firsts(canvas.y(), x, y, columns, rows, toner.codes(), pitch / 2);
+            toner.chroma(light, blue, red, pitch * size / 4);
             CellStore.store(canvas.u(), x / 2, y / 2, columns / 2, rows / 2, blue, pitch / 2);
             CellStore.store(canvas.v(), x / 2, y / 2, columns / 2, rows / 2, red, pitch / 2);
             return;
         }
+        int margin = light.margin();
         short[] chroma = light.chromaTable();
+        CellStore.storeLooked(canvas.y(), x, y, columns, rows, luma, pitch, light.lumaTable(), margin);
         CellStore.storeLooked(canvas.u(), x / 2, y / 2, columns / 2, rows / 2, blue, pitch / 2, chroma, margin);
         CellStore.storeLooked(canvas.v(), x / 2, y / 2, columns / 2, rows / 2, red, pitch / 2, chroma, margin);
     }
@@ -192,41 +187,21 @@ final class CellPainter {
         }
     }
 
-    private void tone(int lens, int node, int cells) {
+    /** Finds where the luma of a lens that is not plain is to be looked up. */
+    private void place(int lens, int node, int cells) {
         LensLight light = lights.get(lens);
         int pitch = cells * size;
         if (lifts[lens] == null) {
-            Arrays.fill(factors, 0, pitch * size, light.factor());
+            Arrays.fill(levels, 0, pitch * size / 4, 0);
+        } else if (known != null) {
+            known.next(levels, pitch * size / 4);
         } else {
-            spreadFactors(lifts[lens], light.factor(), node, cells);
-        }
-        toner.tone(light, luma, blue, red, factors, pitch, size);
-    }
-
-    /** Factors between the nodes, straight from one to the next. */
-    private void spreadFactors(float[] lift, int factor, int node, int cells) {
-        int pitch = cells * size;
-        int below = node + plan.grid(0).columns();
-        for (int i = 0; i < cells; i++) {
-            float left = factorAt(lift, node + i, factor);
-            float right = factorAt(lift, node + i + 1, factor);
-            float leftStep = (factorAt(lift, below + i, factor) - left) / size;
-            float rightStep = (factorAt(lift, below + i + 1, factor) - right) / size;
-            for (int row = 0; row < size; row++) {
-                float begin = left + row * leftStep;
-                int value = (int) (begin * STEPS);
-                int step = (int) ((right + row * rightStep - begin) * STEPS / size);
-                int at = row * pitch + i * size;
-                for (int k = 0; k < size; k++) {
-                    factors[at + k] = value >> STEP_BITS;
-                    value += step;
-                }
+            LevelSpread.spread(lifts[lens], node, plan.grid(lens).columns(), size, cells, levels);
+            if (made != null) {
+                made.add(levels, pitch * size / 4);
             }
         }
-    }
-
-    private static float factorAt(float[] lift, int node, int factor) {
-        return Math.min(LensLight.MOST_FACTOR, lift[node] * factor);
+        toner.place(light, luma, blue, red, levels, pitch, size);
     }
 
     private void blend(int cell, int node, int cells) {
@@ -245,10 +220,11 @@ final class CellPainter {
             gather(lens, node, cells, known == null && !whole(cell, lens, cells));
             LensLight light = lights.get(lens);
             if (!light.plain()) {
-                tone(lens, node, cells);
-            }
-            look(light.lumaTable(), light.margin(), luma, count);
-            if (light.plain()) {
+                place(lens, node, cells);
+                toner.look(light, luma, cells * size, size);
+                toner.chroma(light, blue, red, count / 4);
+            } else {
+                look(light.lumaTable(), light.margin(), luma, count);
                 look(light.chromaTable(), light.margin(), blue, count / 4);
                 look(light.chromaTable(), light.margin(), red, count / 4);
             }

@@ -3,6 +3,7 @@ package foldback.core.stitch;
 import foldback.core.picture.BytePlane;
 import foldback.core.picture.Plane;
 import foldback.core.picture.ShortPlane;
+import foldback.core.tone.LensLight;
 
 /** Writes a cell's code values into a plane. */
 final class CellStore {
@@ -25,6 +26,85 @@ final class CellStore {
                     data[at + i] = table[values[from + i] + margin];
                 }
             }
+        }
+    }
+
+    /** Looks the luma of 2 x 2 blocks up at their places, and stores it; columns and rows are even. */
+    static void storeLevelled(
+            Plane plane, int x, int y, int columns, int rows, int[] values, int pitch, LensLight light, int[] places) {
+        short[] table = light.levels();
+        int blocks = columns / 2;
+        for (int row = 0; row < rows; row += 2) {
+            int at = plane.offset() + (y + row) * plane.stride() + x;
+            int from = row * pitch;
+            if (plane instanceof BytePlane bytes) {
+                levelled(bytes.data(), at, plane.stride(), blocks, values, from, pitch, table, places);
+            } else if (plane instanceof ShortPlane shorts) {
+                levelled(shorts.data(), at, plane.stride(), blocks, values, from, pitch, table, places);
+            }
+        }
+    }
+
+    /** into[j * pitch + i] = plane(x + 2 i, y + 2 j) */
+    static void firsts(Plane plane, int x, int y, int columns, int rows, int[] into, int pitch) {
+        for (int row = 0; row < rows; row += 2) {
+            int at = plane.offset() + (y + row) * plane.stride() + x;
+            int from = row / 2 * pitch;
+            if (plane instanceof BytePlane bytes) {
+                byte[] data = bytes.data();
+                for (int i = 0; i < columns / 2; i++) {
+                    into[from + i] = data[at + 2 * i] & 0xff;
+                }
+            } else if (plane instanceof ShortPlane shorts) {
+                short[] data = shorts.data();
+                for (int i = 0; i < columns / 2; i++) {
+                    into[from + i] = data[at + 2 * i];
+                }
+            }
+        }
+    }
+
+    private static void levelled(
+            byte[] data,
+            int at,
+            int stride,
+            int blocks,
+            int[] values,
+            int from,
+            int pitch,
+            short[] table,
+            int[] places) {
+        int block = from / 4;
+        int under = at + stride;
+        int below = from + pitch;
+        for (int i = 0; i < blocks; i++) {
+            int place = places[block + i];
+            data[at + 2 * i] = (byte) table[place + values[from + 2 * i]];
+            data[at + 2 * i + 1] = (byte) table[place + values[from + 2 * i + 1]];
+            data[under + 2 * i] = (byte) table[place + values[below + 2 * i]];
+            data[under + 2 * i + 1] = (byte) table[place + values[below + 2 * i + 1]];
+        }
+    }
+
+    private static void levelled(
+            short[] data,
+            int at,
+            int stride,
+            int blocks,
+            int[] values,
+            int from,
+            int pitch,
+            short[] table,
+            int[] places) {
+        int block = from / 4;
+        int under = at + stride;
+        int below = from + pitch;
+        for (int i = 0; i < blocks; i++) {
+            int place = places[block + i];
+            data[at + 2 * i] = table[place + values[from + 2 * i]];
+            data[at + 2 * i + 1] = table[place + values[from + 2 * i + 1]];
+            data[under + 2 * i] = table[place + values[below + 2 * i]];
+            data[under + 2 * i + 1] = table[place + values[below + 2 * i + 1]];
         }
     }
 

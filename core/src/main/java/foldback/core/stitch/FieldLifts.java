@@ -9,16 +9,16 @@ import foldback.core.warp.CoordinateGrid;
 final class FieldLifts {
     private final StitchPlan plan;
     private final Falloff[] falloffs;
-    private final float[][] lifts;
+    private final int[][] lifts;
 
     FieldLifts(StitchPlan plan) {
         this.plan = plan;
         falloffs = new Falloff[plan.lensCount()];
-        lifts = new float[plan.lensCount()][];
+        lifts = new int[plan.lensCount()][];
     }
 
     /** By node, see {@link LensLight#lift}; null where the lens loses nothing. */
-    synchronized float[] of(int lens, LensLight light) {
+    synchronized int[] of(int lens, LensLight light) {
         if (light.falloff().isNone()) {
             return null;
         }
@@ -29,14 +29,14 @@ final class FieldLifts {
         return lifts[lens];
     }
 
-    private float[] made(int lens, LensLight light) {
+    private int[] made(int lens, LensLight light) {
         CoordinateGrid grid = plan.grid(lens);
         LensFrame frame = plan.settings().rig().lenses().get(lens).lens().frame();
-        float[] made = new float[grid.columns() * grid.rows()];
+        int[] made = new int[grid.columns() * grid.rows()];
         for (int node = 0; node < made.length; node++) {
             // Beyond its rim a lens shows nothing, and a node that it says nothing of lies far out.
             double share = Math.min(1, frame.fieldShare(grid.x(node), grid.y(node)));
-            made[node] = (float) light.lift(share);
+            made[node] = light.lift(share);
         }
         return made;
     }

@@ -1,18 +1,21 @@
 package foldback.core.stitch;
 
 import foldback.core.picture.Frame;
+import foldback.core.tone.Falloff;
+import foldback.core.tone.LensLight;
 import foldback.core.warp.PlaceTape;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicLong;
 
 /**
- * The sample places of a plan's rows of cells, kept from frame to frame as long as they fit a number of bytes. A row is
+ * The sample places of a plan's rows of cells, and what is given back there of lenses' light, kept from frame to frame as long as they fit a number of bytes. A row is
  * made and read by one thread at a time; frames follow each other, so that no lock is needed.
  */
 final class KeptPlaces {
     private final PlaceTape[] rows;
     private final AtomicLong room;
     private List<Integer> strides = List.of();
+    private List<Falloff> falloffs = List.of();
 
     /** @param bytes the most that may be kept */
     KeptPlaces(int rowCount, long bytes) {
@@ -20,15 +23,17 @@ final class KeptPlaces {
         room = new AtomicLong(bytes);
     }
 
-    /** Whether what is kept fits frames: places are made for the strides of their planes. */
-    boolean fits(List<Frame> frames) {
+    /** Whether what is kept fits: places are made for the strides of frames' planes, and levels for what lenses lose. */
+    boolean fits(List<Frame> frames, List<LensLight> lights) {
         List<Integer> found = frames.stream()
                 .flatMap(frame -> List.of(frame.y().stride(), frame.u().stride()).stream())
                 .toList();
+        List<Falloff> lost = lights.stream().map(LensLight::falloff).toList();
         if (strides.isEmpty()) {
             strides = found;
+            falloffs = lost;
         }
-        return strides.equals(found);
+        return strides.equals(found) && falloffs.equals(lost);
     }
 
     /** The places of a row from its first strip on, or null where they were not kept. */

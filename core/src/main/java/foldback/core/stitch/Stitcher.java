@@ -27,7 +27,7 @@ public final class Stitcher {
     /**
      * A stitcher for a run of frames, to be stitched one after the other.
      *
-     * @param keptBytes the most that places kept from frame to frame may take; about 6 bytes a canvas pixel are needed to
+     * @param keptBytes the most that places kept from frame to frame may take; about 7 bytes a canvas pixel are needed to
      *     keep all, and what is not kept is made again for each frame
      */
     public Stitcher(StitchPlan plan, Kernel kernel, long keptBytes) {
@@ -92,7 +92,7 @@ public final class Stitcher {
                         + frame.height() + ", its frame is " + source.width() + " x " + source.height());
             }
         }
-        boolean useKept = kept != null && kept.fits(sources);
+        boolean useKept = kept != null && kept.fits(sources, lights);
         return new CellPainter(plan, lights, lifts, kernel, sources, canvas, useKept ? kept : null);
     }
 }

@@ -1,5 +1,7 @@
 package foldback.core.tone;
 
+import java.util.function.DoubleBinaryOperator;
+
 /**
  * How a lens's light falls off towards its rim, in stops: {@code square r^2 + fourth r^4 + sixth r^6}, r the distance from the lens's
  * centre as a share of the farthest that is used ({@link foldback.core.lens.LensFrame#fieldShare}).
@@ -8,6 +10,8 @@ public record Falloff(double square, double fourth, double sixth) {
     public static final Falloff NONE = new Falloff(0, 0, 0);
     /** A lens that loses more is described wrongly. */
     public static final double MOST = 6;
+
+    private static final int STEPS = 1000;
 
     public Falloff {
         for (double value : new double[] {square, fourth, sixth}) {
@@ -22,6 +26,24 @@ public record Falloff(double square, double fourth, double sixth) {
     public double stopsAt(double share) {
         double r2 = share * share;
         return r2 * (square + r2 * (fourth + r2 * sixth));
+    }
+
+    /** The least that is lost anywhere, stops; below 0 where the rim is brighter than the middle. */
+    double least() {
+        return extreme(Math::min);
+    }
+
+    /** The most that is lost anywhere, stops. */
+    double most() {
+        return extreme(Math::max);
+    }
+
+    private double extreme(DoubleBinaryOperator pick) {
+        double found = 0;
+        for (int i = 0; i <= STEPS; i++) {
+            found = pick.applyAsDouble(found, stopsAt((double) i / STEPS));
+        }
+        return found;
     }
 
     public boolean isNone() {

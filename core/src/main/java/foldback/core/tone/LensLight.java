@@ -4,86 +4,77 @@ package foldback.core.tone;
  * From a lens's gathered Y'CbCr values to the canvas's code values at one moment: gains in linear light, what a lens loses towards its rim,
  * range, depth and matrix.
  *
- * <p>Light is worked on as a power of it ({@link Intake}), in which a gain g is the factor g^p: any gains are a linear map there, and
- * of Y'CbCr above the toe of the curve. Luma and the chroma of greys come from tables that are exact, toe included; what a pixel's
- * own chroma adds is the linear map's, which is off only where a channel is in the toe (below 8 percent of white) while luma is not.
+ * <p>Luma and the chroma of greys come from tables that are exact, toe included ({@link GainTable}, {@link GreyChroma}). What a pixel's
+ * own chroma adds is a linear map's, as gains are one of signals above the toe of the curve; it is off only where a channel is in the toe
+ * (below 8 percent of white) while luma is not.
  *
- * <p>A lens that is left as it is needs two tables alone ({@link #plain}).
+ * <p>A lens that is left as it is, or lifted evenly, needs two tables alone ({@link #plain}).
  */
 public final class LensLight {
     /** Fraction bits of factors. */
-    public static final int FACTOR_BITS = 12;
+    static final int FACTOR_BITS = 12;
 
-    /** The largest factor, for which tables have room. */
-    public static final int MOST_FACTOR = Short.MAX_VALUE;
+    /** The most that chroma grows by. */
+    static final double MOST_GROWTH = 7.99;
 
-    private static final int ONE = 1 << FACTOR_BITS;
+    /** Fraction bits of levels while they are spread between places. */
+    public static final int LEVEL_BITS = 12;
 
     private final LightFormat format;
     private final short[] plainLuma;
     private final short[] plainChroma;
-    private final Intake intake;
-    private final Outlet outlet;
-    private final int factor;
+    private final GainTable table;
+    private final int level;
     private final Falloff falloff;
     private final int[] matrix;
-    private final boolean crossed;
+    private final int[] greys;
 
-    /** Left as it is, but for range and depth. */
+    /** Needs two tables alone. */
     LensLight(LightFormat format, short[] luma, short[] chroma) {
         this.format = format;
         plainLuma = luma;
         plainChroma = chroma;
-        intake = null;
-        outlet = null;
-        factor = ONE;
+        table = null;
+        level = 0;
         falloff = Falloff.NONE;
         matrix = new int[0];
-        crossed = false;
+        greys = new int[0];
     }
 
     /**
-     * Corrected.
+     * Corrected place by place, or in colour.
      *
-     * @param factor of all light, in the measure of the intake
-     * @param linear the linear part of Y'CbCr to Y'CbCr, code values, row after row
-     * @param crossed whether luma and chroma depend on each other
+     * @param level of the lens's middle
+     * @param linear the linear part of Y'CbCr to Y'CbCr, codes, without the first column, row after row
+     * @param greys see {@link GreyChroma}; empty where luma and chroma do not depend on each other
      */
-    LensLight(
-            LightFormat format,
-            Intake intake,
-            Outlet outlet,
-            double factor,
-            Falloff falloff,
-            double[] linear,
-            boolean crossed) {
+    LensLight(LightFormat format, GainTable table, int level, Falloff falloff, double[] linear, int[] greys) {
         this.format = format;
-        this.intake = intake;
-        this.outlet = outlet;
-        this.factor = (int) Math.min(MOST_FACTOR, Math.round(factor * ONE));
+        this.table = table;
+        this.level = level;
         this.falloff = falloff;
-        this.crossed = crossed;
+        this.greys = greys;
         matrix = new int[linear.length];
         for (int i = 0; i < matrix.length; i++) {
-            matrix[i] = (int) Math.round(linear[i] * ONE);
+            matrix[i] = (int) Math.round(linear[i] * (1 << FACTOR_BITS));
         }
         plainLuma = null;
         plainChroma = null;
     }
 
-    /** Whether the two tables say all; else a {@link Toner} must be used before. */
+    /** Whether the two tables say all; else a {@link Toner} must be used. */
     public boolean plain() {
         return plainLuma != null;
     }
 
-    /** Add this to a luma value to index its table, and to a chroma value of a plain lens. */
+    /** Add this to a luma or chroma value to index a plain lens's table. */
     public int margin() {
-        return plain() ? format.margin() : Outlet.MARGIN;
+        return format.margin();
     }
 
-    /** Output luma code by gathered luma, or by what a {@link Toner} made of it; shared, to be read as unsigned. */
+    /** Output luma code by gathered luma plus margin, of a plain lens; shared, to be read as unsigned. */
     public short[] lumaTable() {
-        return plain() ? plainLuma : outlet.luma();
+        return plainLuma;
     }
 
     /** Output chroma code by gathered chroma plus margin, of a plain lens; shared. */
@@ -91,45 +82,46 @@ public final class LensLight {
         return plainChroma;
     }
 
-    /** What all light is multiplied by, in 4096ths of the measure of a {@link Toner}'s factors. */
-    public int factor() {
-        return factor;
-    }
-
     /** What is to be given back towards the rim. */
     public Falloff falloff() {
         return falloff;
     }
 
-    /** By what a place in the lens's field is to be multiplied beside {@link #factor}, in the same measure. */
-    public double lift(double fieldShare) {
-        return format.curve().toPower(StrictMath.pow(2, falloff.stopsAt(fieldShare)));
+    /** How many levels above its middle's a place in the lens's field is to be lifted, {@value #LEVEL_BITS} fraction bits. */
+    public int lift(double fieldShare) {
+        return (int) Math.round(falloff.stopsAt(fieldShare) * GainTable.LEVELS * (1 << LEVEL_BITS));
+    }
+
+    /** Output luma codes by level and luma, of a lens that is not plain; shared, to be read as unsigned. See {@link Toner}. */
+    public short[] levels() {
+        return table.codes();
     }
 
     LightFormat format() {
         return format;
     }
 
-    Intake intake() {
-        return intake;
+    GainTable table() {
+        return table;
     }
 
-    Outlet outlet() {
-        return outlet;
+    /** The row of the table of the lens's middle. */
+    int row() {
+        return level - table.first();
     }
 
-    /** The linear part of Y'CbCr to Y'CbCr, {@value #FACTOR_BITS} fraction bits, row after row. */
+    /** What blue and red difference add to luma, blue difference and red difference, {@value #FACTOR_BITS} fraction bits. */
     int[] matrix() {
         return matrix;
     }
 
-    /** By what chroma grows with a factor of light, by that factor; empty where it is the same. */
-    short[] chromaFactors() {
-        return format.chromaFactors();
+    /** Chroma of greys by luma code, see {@link GreyChroma}. */
+    int[] greys() {
+        return greys;
     }
 
     /** Whether luma and chroma depend on each other. */
     boolean crossed() {
-        return crossed;
+        return greys.length > 0;
     }
 }

@@ -13,8 +13,18 @@ import java.util.Map;
  */
 public final class LightFormat {
     private static final int KEPT = 16;
+    /** A table takes some megabytes. */
+    private static final int KEPT_TABLES = 6;
+    /** First and last levels of tables are multiples of so many, so that moments share them. */
+    private static final int TOGETHER = GainTable.LEVELS / 4;
+    /** Over how many 8-bit codes colour goes. */
+    private static final int FADE = 8;
     /** Factors of white balance are told apart by so much: a fortieth of an 8-bit step of white. */
     private static final double STEP = 1e-4;
+    /** More than any white balance asks for; keeps products within an int. */
+    private static final double MOST_LINEAR = 3.99;
+
+    private static final int[] NO_GREYS = {};
 
     private final PixelFormat in;
     private final ColourTags inTags;
@@ -22,9 +32,11 @@ public final class LightFormat {
     private final ColourTags outTags;
     private final int fractionBits;
     private final Transfer curve;
-    private final short[] chromaFactors;
-    private final Map<Double, Intake> intakes = keeping();
-    private final Map<List<Object>, Outlet> outlets = keeping();
+    private final LensLight asItIs;
+    private final Map<Double, Intake> intakes = keeping(KEPT);
+    private final Map<Shoulder, Outlet> outlets = keeping(KEPT);
+    private final Map<List<Object>, GainTable> tables = keeping(KEPT_TABLES);
+    private final Map<List<Object>, int[]> greys = keeping(KEPT);
 
     /** @param fractionBits of gathered values */
     public LightFormat(PixelFormat in, ColourTags inTags, PixelFormat out, ColourTags outTags, int fractionBits) {
@@ -34,31 +46,14 @@ public final class LightFormat {
         this.outTags = outTags;
         this.fractionBits = fractionBits;
         curve = Transfer.of(inTags.transfer());
-        chromaFactors = chromaFactors(curve);
+        asItIs = madeAsItIs();
     }
 
-    private static short[] chromaFactors(Transfer curve) {
-        if (curve.chromaFactor(2) == 2) {
-            return new short[0];
-        }
-        double one = 1 << LensLight.FACTOR_BITS;
-        short[] factors = new short[Short.MAX_VALUE + 1];
-        for (int k = 1; k < factors.length; k++) {
-            factors[k] = (short) Math.round(Math.min(Short.MAX_VALUE, one * curve.chromaFactor(k / one)));
-        }
-        return factors;
-    }
-
-    /** By what chroma grows with a factor of light, by that factor, 4096ths; empty where it is the same. */
-    short[] chromaFactors() {
-        return chromaFactors;
-    }
-
-    private static <K, V> Map<K, V> keeping() {
-        return new LinkedHashMap<>(KEPT, 0.75f, true) {
+    private static <K, V> Map<K, V> keeping(int most) {
+        return new LinkedHashMap<>(most, 0.75f, true) {
             @Override
             protected boolean removeEldestEntry(Map.Entry<K, V> eldest) {
-                return size() > KEPT;
+                return size() > most;
             }
         };
     }
@@ -71,8 +66,14 @@ public final class LightFormat {
         return fractionBits;
     }
 
-    Transfer curve() {
-        return curve;
+    /** Gathered chroma of greys. */
+    int middle() {
+        return 1 << (in.bits() + fractionBits - 1);
+    }
+
+    /** How much more colour of its own a sample has with each code below what the source clipped. */
+    int fade() {
+        return (1 << Toner.SHARE_BITS - (out.bits() - Byte.SIZE)) / FADE;
     }
 
     int margin() {
@@ -94,7 +95,7 @@ public final class LightFormat {
         boolean sameMatrix = inTags.matrix() == outTags.matrix();
         boolean nothing = gains.equals(LightGains.NONE) && falloff.isNone() && black == 0;
         if (nothing && sameMatrix && shoulder.equals(Shoulder.NONE)) {
-            return asItIs();
+            return asItIs;
         }
         ColourTags.Matrix m = outTags.matrix();
         double red = curve.toPower(gains.red());
@@ -104,18 +105,30 @@ public final class LightFormat {
         double common = m.red() * red + m.green() * green + m.blue() * blue;
         double[] factors = {stepped(red / common), stepped(green / common), stepped(blue / common)};
         boolean crossed = !sameMatrix || factors[0] != 1 || factors[1] != 1 || factors[2] != 1;
+        Intake intake = intake(black);
+        Outlet outlet = outlet(shoulder);
         if (!crossed && falloff.isNone()) {
-            return evenly(intake(black), outlet(factors, shoulder), common);
+            return evenly(intake, outlet, common);
         }
+        int level = (int) Math.round(curve.stopsOf(common) * GainTable.LEVELS);
         double[] slopes = Arrays.stream(factors).map(curve::chromaFactor).toArray();
         double[] linear = chain(inTags.matrix(), slopes, outTags.matrix());
-        // Luma is worked on as a power, of which a chroma code is worth as much as the curve is steep above its toe.
-        double toLuma = Intake.ONE * curve.powerSlope() / inTags.chromaScale(in.bits());
+        double toLuma = inTags.lumaScale(in.bits()) / inTags.chromaScale(in.bits());
         double toChroma = outTags.chromaScale(out.bits()) / inTags.chromaScale(in.bits());
         for (int i = 0; i < linear.length; i++) {
-            linear[i] *= i < 3 ? toLuma : toChroma;
+            linear[i] = Math.max(-MOST_LINEAR, Math.min(MOST_LINEAR, linear[i] * (i < 2 ? toLuma : toChroma)));
         }
-        return new LensLight(this, intake(black), outlet(factors, shoulder), common, falloff, linear, crossed);
+        GainTable table = table(black, intake, shoulder, outlet, level + lowest(falloff), level + highest(falloff));
+        return new LensLight(
+                this, table, level, falloff, linear, crossed ? greys(factors, shoulder, outlet) : NO_GREYS);
+    }
+
+    private static int lowest(Falloff falloff) {
+        return (int) Math.floor(falloff.least() * GainTable.LEVELS);
+    }
+
+    private static int highest(Falloff falloff) {
+        return (int) Math.ceil(falloff.most() * GainTable.LEVELS);
     }
 
     /** All places and colours alike: two tables do. */
@@ -124,8 +137,7 @@ public final class LightFormat {
         short[] chroma = new short[luma.length];
         double toChroma = curve.chromaFactor(factor) * outTags.chromaScale(out.bits()) / inTags.chromaScale(in.bits());
         for (int i = 0; i < luma.length; i++) {
-            luma[i] = outlet.luma()[
-                    Outlet.MARGIN + (int) Math.min(Outlet.SIZE - 1, Math.round(intake.power[i] * factor))];
+            luma[i] = outlet.code(intake.power[i] * factor);
             double code = (double) (i - intake.margin) / (1 << fractionBits);
             chroma[i] = clamp((1 << (out.bits() - 1)) + (code - (1 << (in.bits() - 1))) * toChroma);
         }
@@ -140,13 +152,26 @@ public final class LightFormat {
         return intakes.computeIfAbsent(black, b -> new Intake(in, inTags, b, fractionBits));
     }
 
-    private synchronized Outlet outlet(double[] factors, Shoulder shoulder) {
-        return outlets.computeIfAbsent(
-                List.of(factors[0], factors[1], factors[2], shoulder),
-                key -> Outlet.of(factors, curve, shoulder, out, outTags, fractionBits));
+    private synchronized Outlet outlet(Shoulder shoulder) {
+        return outlets.computeIfAbsent(shoulder, s -> Outlet.of(curve, s, out, outTags));
     }
 
-    private LensLight asItIs() {
+    private synchronized GainTable table(
+            double black, Intake intake, Shoulder shoulder, Outlet outlet, int lowest, int highest) {
+        int first = Math.floorDiv(lowest, TOGETHER) * TOGETHER;
+        int rows = (Math.floorDiv(highest, TOGETHER) + 1) * TOGETHER - first;
+        return tables.computeIfAbsent(
+                List.of(black, shoulder, first, rows),
+                key -> GainTable.of(first, rows, intake, outlet, curve, in.bits() + fractionBits));
+    }
+
+    private synchronized int[] greys(double[] factors, Shoulder shoulder, Outlet outlet) {
+        return greys.computeIfAbsent(
+                List.of(factors[0], factors[1], factors[2], shoulder),
+                key -> GreyChroma.of(factors, outlet, out, outTags, fractionBits));
+    }
+
+    private LensLight madeAsItIs() {
         int margin = margin();
         int size = (1 << (in.bits() + fractionBits)) + 2 * margin;
         short[] luma = new short[size];
@@ -165,21 +190,20 @@ public final class LightFormat {
         return (short) Math.max(0, Math.min(out.maxValue(), Math.round(code)));
     }
 
-    /** The linear part of Y'CbCr to Y'CbCr through factors on R'G'B', row after row. */
+    /** The linear part of Y'CbCr to Y'CbCr through factors on R'G'B', without what luma gives, row after row. */
     private static double[] chain(ColourTags.Matrix in, double[] factors, ColourTags.Matrix out) {
-        double[] result = new double[9];
-        for (int column = 0; column < 3; column++) {
-            double y = column == 0 ? 1 : 0;
-            double red = y + (column == 2 ? 2 * (1 - in.red()) : 0);
-            double blue = y + (column == 1 ? 2 * (1 - in.blue()) : 0);
-            double green = (y - in.red() * red - in.blue() * blue) / in.green();
+        double[] result = new double[6];
+        for (int column = 0; column < 2; column++) {
+            double red = column == 1 ? 2 * (1 - in.red()) : 0;
+            double blue = column == 0 ? 2 * (1 - in.blue()) : 0;
+            double green = -(in.red() * red + in.blue() * blue) / in.green();
             red *= factors[0];
             green *= factors[1];
             blue *= factors[2];
             double luma = out.red() * red + out.green() * green + out.blue() * blue;
             result[column] = luma;
-            result[3 + column] = (blue - luma) / (2 * (1 - out.blue()));
-            result[6 + column] = (red - luma) / (2 * (1 - out.red()));
+            result[2 + column] = (blue - luma) / (2 * (1 - out.blue()));
+            result[4 + column] = (red - luma) / (2 * (1 - out.red()));
         }
         return result;
     }

@@ -4,48 +4,37 @@ import foldback.core.picture.ColourTags;
 import foldback.core.picture.PixelFormat;
 
 /**
- * From light as a power ({@link Intake}) to code values of greys, each channel with a factor of its own. No exposure changes these
- * tables, only white balance does.
+ * From light as a power ({@link Intake}) to the signal and to luma codes. No gain changes these tables.
  *
- * @param luma code values by power plus {@value #MARGIN}, to be read as unsigned
- * @param chroma by power, blue and red difference of greys over neutral in the upper and lower 16 bits, code values with the fraction
- *     bits of gathered ones; empty where all factors are 1
+ * @param codes of luma by power
+ * @param signals by power, 0 for black and 1 for white
  */
-record Outlet(short[] luma, int[] chroma) {
-    static final int MARGIN = 4096;
-    static final int SIZE = 1 << 16;
+record Outlet(short[] codes, float[] signals) {
+    static final int SIZE = 8 * Intake.ONE;
 
-    /**
-     * Makes the tables.
-     *
-     * @param factors of red, green and blue, in the measure of the power
-     */
-    static Outlet of(
-            double[] factors, Transfer curve, Shoulder shoulder, PixelFormat out, ColourTags tags, int fractionBits) {
-        boolean coloured = factors[0] != 1 || factors[1] != 1 || factors[2] != 1;
-        short[] luma = new short[SIZE + 2 * MARGIN];
-        int[] chroma = new int[coloured ? SIZE : 0];
-        ColourTags.Matrix m = tags.matrix();
-        double scale = tags.chromaScale(out.bits()) * (1 << fractionBits);
-        double[] signal = new double[3];
-        for (int i = 0; i < luma.length; i++) {
-            int w = Math.max(0, i - MARGIN);
-            for (int c = 0; c < 3; c++) {
-                signal[c] = c > 0 && !coloured ? signal[0] : shoulder.of(curve.fromPower(factors[c] * w / Intake.ONE));
-            }
-            double grey = m.red() * signal[0] + m.green() * signal[1] + m.blue() * signal[2];
-            double code = tags.black(out.bits()) + grey * tags.lumaScale(out.bits());
-            luma[i] = (short) Math.max(0, Math.min(out.maxValue(), Math.round(code)));
-            if (w < chroma.length && i >= MARGIN) {
-                int blue = small((signal[2] - grey) / (2 * (1 - m.blue())) * scale);
-                int red = small((signal[0] - grey) / (2 * (1 - m.red())) * scale);
-                chroma[w] = blue << 16 | red & 0xffff;
-            }
+    static Outlet of(Transfer curve, Shoulder shoulder, PixelFormat out, ColourTags tags) {
+        short[] codes = new short[SIZE];
+        float[] signals = new float[SIZE];
+        for (int w = 0; w < SIZE; w++) {
+            double signal = shoulder.of(curve.fromPower((double) w / Intake.ONE));
+            double code = tags.black(out.bits()) + signal * tags.lumaScale(out.bits());
+            codes[w] = (short) Math.max(0, Math.min(out.maxValue(), Math.round(code)));
+            signals[w] = (float) signal;
         }
-        return new Outlet(luma, chroma);
+        return new Outlet(codes, signals);
     }
 
-    private static int small(double value) {
-        return (int) Math.max(Short.MIN_VALUE, Math.min(Short.MAX_VALUE, Math.round(value)));
+    /** The code of a power, which is bounded. */
+    short code(double power) {
+        return codes[place(power)];
+    }
+
+    /** The signal of a power, which is bounded. */
+    double signal(double power) {
+        return signals[place(power)];
+    }
+
+    private static int place(double power) {
+        return (int) Math.min(SIZE - 1, power + 0.5);
     }
 }

@@ -1,80 +1,130 @@
 package foldback.core.tone;
 
 /**
- * Turns gathered values into code values as a {@link LensLight} says; one instance a thread. Look-ups and arithmetic go over the values in
- * passes of their own, and bounds are kept by shifts: only then does the JVM do the arithmetic on many values at once.
+ * Turns gathered values into code values as a {@link LensLight} says that is not plain: {@link #place}, then luma by {@link #look} or by who
+ * stores it, then {@link #chroma}. One instance a thread. Look-ups and arithmetic go over the values in passes of their own, and bounds are
+ * kept by shifts: only then does the JVM do the arithmetic on many values at once.
  */
 public final class Toner {
     private static final int BITS = LensLight.FACTOR_BITS;
+    /** Fraction bits of how far a sample has a colour of its own. */
+    static final int SHARE_BITS = 8;
 
-    private final int[] factors;
-    private final int[] coloured;
-    private final int[] cross;
+    private static final int GROWTH = (1 << GainTable.CLIPPED_SHIFT) - 1;
+
+    private final int[] places;
+    private final int[] codes;
+    private final int[] growths;
+    private final int[] clipped;
     private final int[] blues;
     private final int[] reds;
 
     /** @param capacity most luma values at once */
     public Toner(int capacity) {
-        factors = new int[capacity / 4];
-        coloured = new int[capacity / 4];
-        cross = new int[capacity / 4];
+        places = new int[capacity / 4];
+        codes = new int[capacity / 4];
+        growths = new int[capacity / 4];
+        clipped = new int[capacity / 4];
         blues = new int[capacity / 4];
         reds = new int[capacity / 4];
     }
 
+    /** For each 2 x 2 block the place of luma 0 in {@link LensLight#levels}; of the block placed last. */
+    public int[] places() {
+        return places;
+    }
+
+    /** The first luma code of each 2 x 2 block: to be filled before {@link #chroma}, which uses it up. */
+    public int[] codes() {
+        return codes;
+    }
+
     /**
-     * Turns a block of values; luma is left for {@link LensLight#lumaTable} to be looked up with {@link LensLight#margin}.
+     * Finds where luma is to be looked up.
      *
-     * @param light that is not plain
-     * @param luma rows of {@code pitch} values, changed
-     * @param blue of each 2 x 2 block, changed into code values
+     * @param luma gathered, rows of {@code pitch} values, shortened as the table is
+     * @param blue gathered, of each 2 x 2 block, read
      * @param red likewise
-     * @param lifts of each luma value: {@link LensLight#factor} times the place's {@link LensLight#lift}, 4096ths, read
-     * @param rows how many, even
+     * @param lifts of each 2 x 2 block, whole levels, see {@link LensLight#lift}; read
+     * @param rows of luma, even
      */
-    public void tone(LensLight light, int[] luma, int[] blue, int[] red, int[] lifts, int pitch, int rows) {
-        int count = pitch * rows;
-        Intake intake = light.intake();
-        int margin = intake.margin;
-        if (light.crossed()) {
-            pick(intake.coloured, luma, margin, coloured, pitch, rows);
+    public void place(LensLight light, int[] luma, int[] blue, int[] red, int[] lifts, int pitch, int rows) {
+        int blocks = pitch * rows / 4;
+        if (light.table().shift() > 0) {
+            shorten(luma, light.table().shift(), pitch * rows);
         }
-        raise(intake.power, margin, luma, lifts, count);
-        if (light.chromaFactors().length == 0) {
-            pick(lifts, factors, pitch, rows);
-        } else {
-            pick(light.chromaFactors(), lifts, 0, factors, pitch, rows);
-        }
-        lift(blue, intake.mid, factors, count / 4);
-        lift(red, intake.mid, factors, count / 4);
-        int[] m = light.matrix();
-        int max = light.format().out().maxValue();
-        int fraction = light.format().fractionBits();
+        grow(light.table().growths(), light.row(), lifts, growths, clipped, blocks);
         if (light.crossed()) {
-            combine(blue, red, m[1], m[2], BITS + fraction, cross, count / 4);
-            combine(blue, red, m[4], m[5], BITS, blues, count / 4);
-            combine(blue, red, m[7], m[8], BITS, reds, count / 4);
-            // What greys get changes so little with their light that one value stands for its block.
-            addGreys(light.outlet().chroma(), luma, blues, reds, pitch, rows);
-            finish(blues, coloured, fraction + 8, max, blue, count / 4);
-            finish(reds, coloured, fraction + 8, max, red, count / 4);
-            addCross(luma, cross, pitch, rows);
+            placeCrossed(
+                    light.table(),
+                    light.row(),
+                    lifts,
+                    blue,
+                    red,
+                    light.format().middle(),
+                    light.matrix(),
+                    places,
+                    blocks);
         } else {
-            scale(blue, m[4], BITS + fraction, max, count / 4);
-            scale(red, m[8], BITS + fraction, max, count / 4);
+            placeEvenly(light.table(), light.row(), lifts, places, blocks);
         }
     }
 
-    /** into[c] = table[values[at] + margin] for the first value of each 2 x 2 block */
-    private static void pick(short[] table, int[] values, int margin, int[] into, int pitch, int rows) {
-        int half = pitch / 2;
-        for (int row = 0; row < rows / 2; row++) {
-            for (int column = 0; column < half; column++) {
-                into[row * half + column] = table[values[2 * row * pitch + 2 * column] + margin];
+    /** Turns luma into code values in its own place. */
+    public void look(LensLight light, int[] luma, int pitch, int rows) {
+        short[] table = light.levels();
+        for (int row = 0; row < rows; row += 2) {
+            int block = row * pitch / 4;
+            int above = row * pitch;
+            int below = above + pitch;
+            for (int i = 0; i < pitch / 2; i++) {
+                int place = places[block + i];
+                luma[above + 2 * i] = table[place + luma[above + 2 * i]] & 0xffff;
+                luma[above + 2 * i + 1] = table[place + luma[above + 2 * i + 1]] & 0xffff;
+                luma[below + 2 * i] = table[place + luma[below + 2 * i]] & 0xffff;
+                luma[below + 2 * i + 1] = table[place + luma[below + 2 * i + 1]] & 0xffff;
             }
         }
+        pick(luma, codes, pitch, rows);
     }
 
+    /**
+     * Turns chroma into code values.
+     *
+     * @param blue of each 2 x 2 block, changed
+     * @param red likewise
+     */
+    public void chroma(LensLight light, int[] blue, int[] red, int blocks) {
+        LightFormat format = light.format();
+        int[] m = light.matrix();
+        int max = format.out().maxValue();
+        if (light.crossed()) {
+            cross(blue, red, format.middle(), growths, m, blocks);
+            greys(light.greys(), codes, blues, reds, blocks);
+            share(codes, clipped, format.fade(), blocks);
+            finish(blue, blues, codes, format.fractionBits(), max, blocks);
+            finish(red, reds, codes, format.fractionBits(), max, blocks);
+        } else {
+            scale(blue, format.middle(), growths, m[2], format.fractionBits(), max, blocks);
+            scale(red, format.middle(), growths, m[5], format.fractionBits(), max, blocks);
+        }
+    }
+
+    private static void shorten(int[] values, int shift, int count) {
+        for (int i = 0; i < count; i++) {
+            values[i] >>= shift;
+        }
+    }
+
+    private static void grow(int[] table, int row, int[] lifts, int[] growths, int[] clipped, int count) {
+        for (int i = 0; i < count; i++) {
+            int both = table[row + lifts[i]];
+            growths[i] = both & GROWTH;
+            clipped[i] = both >> GainTable.CLIPPED_SHIFT;
+        }
+    }
+
+    /** into[c] = values[at] for the first value of each 2 x 2 block */
     private static void pick(int[] values, int[] into, int pitch, int rows) {
         int half = pitch / 2;
         for (int row = 0; row < rows / 2; row++) {
@@ -84,73 +134,90 @@ public final class Toner {
         }
     }
 
-    private static void raise(short[] table, int margin, int[] values, int[] lifts, int count) {
+    /** Where in the table the luma values of each block begin. */
+    private static void placeEvenly(GainTable table, int row, int[] lifts, int[] into, int count) {
+        int size = table.row();
+        int begin = row * size + table.margin();
         for (int i = 0; i < count; i++) {
-            values[i] = table[values[i] + margin];
-        }
-        for (int i = 0; i < count; i++) {
-            values[i] = values[i] * lifts[i] >> BITS;
+            into[i] = begin + lifts[i] * size;
         }
     }
 
-    private static void lift(int[] values, int mid, int[] lifts, int count) {
+    /** The same, moved by what chroma adds to luma. */
+    private static void placeCrossed(
+            GainTable table, int row, int[] lifts, int[] blue, int[] red, int middle, int[] m, int[] into, int count) {
+        int size = table.row();
+        int begin = row * size + table.margin();
+        int shift = BITS + table.shift();
+        int byBlue = m[0];
+        int byRed = m[1];
+        // Half of what is beside the range on each side is the kernels'.
+        int most = table.margin() / 2;
         for (int i = 0; i < count; i++) {
-            values[i] = (values[i] - mid) * lifts[i] >> BITS;
+            int add = (blue[i] - middle) * byBlue + (red[i] - middle) * byRed >> shift;
+            int over = most - add;
+            add = most - (over & ~(over >> 31));
+            int under = add + most;
+            into[i] = begin + lifts[i] * size + (under & ~(under >> 31)) - most;
         }
     }
 
-    private static void combine(int[] one, int[] two, int byOne, int byTwo, int shift, int[] into, int count) {
-        int begin = 1 << shift - 1;
+    /** One value stands for its block: the chroma of greys changes little with their light. */
+    private static void greys(int[] table, int[] codes, int[] blue, int[] red, int count) {
         for (int i = 0; i < count; i++) {
-            into[i] = begin + one[i] * byOne + two[i] * byTwo >> shift;
+            int both = table[codes[i]];
+            blue[i] = both >> 16;
+            red[i] = (short) both;
         }
     }
 
-    /** Adds the chroma of greys of the first value of each 2 x 2 block. */
-    private static void addGreys(int[] table, int[] luma, int[] blue, int[] red, int pitch, int rows) {
-        int half = pitch / 2;
-        for (int row = 0; row < rows / 2; row++) {
-            for (int column = 0; column < half; column++) {
-                int both = table[luma[2 * row * pitch + 2 * column]];
-                blue[row * half + column] += both >> 16;
-                red[row * half + column] += (short) both;
-            }
+    /** From codes to how far samples have a colour of their own: none where the source is clipped. */
+    private static void share(int[] codes, int[] clipped, int slope, int count) {
+        int one = 1 << SHARE_BITS;
+        for (int i = 0; i < count; i++) {
+            int share = (clipped[i] - codes[i]) * slope;
+            share &= ~(share >> 31);
+            int under = one - share;
+            codes[i] = one - (under & ~(under >> 31));
         }
     }
 
-    /** into = middle + values * by, within bounds */
-    private static void scale(int[] values, int by, int shift, int max, int count) {
+    /** Chroma codes of each block, with fraction bits, over the middle. */
+    private static void cross(int[] blue, int[] red, int middle, int[] growths, int[] m, int count) {
+        int begin = 1 << BITS - 1;
+        int blueByBlue = m[2];
+        int blueByRed = m[3];
+        int redByBlue = m[4];
+        int redByRed = m[5];
+        for (int i = 0; i < count; i++) {
+            int u = (blue[i] - middle) * growths[i] >> BITS;
+            int v = (red[i] - middle) * growths[i] >> BITS;
+            blue[i] = begin + u * blueByBlue + v * blueByRed >> BITS;
+            red[i] = begin + u * redByBlue + v * redByRed >> BITS;
+        }
+    }
+
+    /** values = middle + (values + added) * shares, within bounds */
+    private static void finish(int[] values, int[] added, int[] shares, int fraction, int max, int count) {
+        int shift = SHARE_BITS + fraction;
         int begin = (max + 1 >> 1 << shift) + (1 << shift - 1);
         for (int i = 0; i < count; i++) {
-            int value = begin + values[i] * by >> shift;
+            int value = begin + (values[i] + added[i]) * shares[i] >> shift;
             value &= ~(value >> 31);
             int under = max - value;
             values[i] = max - (under & ~(under >> 31));
         }
     }
 
-    /** into = middle + values * shares, within bounds */
-    private static void finish(int[] values, int[] shares, int shift, int max, int[] into, int count) {
+    /** values = middle + (values - middle) * growths * by, within bounds */
+    private static void scale(int[] values, int middle, int[] growths, int by, int fraction, int max, int count) {
+        int shift = BITS + fraction;
         int begin = (max + 1 >> 1 << shift) + (1 << shift - 1);
         for (int i = 0; i < count; i++) {
-            int value = begin + values[i] * shares[i] >> shift;
+            int value = begin + ((values[i] - middle) * growths[i] >> BITS) * by >> shift;
             value &= ~(value >> 31);
             int under = max - value;
-            into[i] = max - (under & ~(under >> 31));
-        }
-    }
-
-    /** Adds to each value what the chroma of its block does. */
-    private static void addCross(int[] luma, int[] cross, int pitch, int rows) {
-        int half = pitch / 2;
-        for (int row = 0; row < rows; row++) {
-            int at = row * pitch;
-            int c = (row >> 1) * half;
-            for (int column = 0; column < half; column++) {
-                int add = cross[c + column];
-                luma[at + 2 * column] += add;
-                luma[at + 2 * column + 1] += add;
-            }
+            values[i] = max - (under & ~(under >> 31));
         }
     }
 }

@@ -112,10 +112,6 @@ public enum Transfer {
         }
     };
 
-    private static final double SLIGHT = 1e-4;
-    /** Where most of what is seen lies, as a share of the light at full scale's fifth stop. */
-    private static final double MIDDLE = 0.18;
-
     private final double power;
     private final double chromaShare;
 
@@ -156,11 +152,9 @@ public enum Transfer {
         return toSignal(StrictMath.pow(value, 1 / power));
     }
 
-    /** How such a power rises with the signal, in the middle. */
-    double powerSlope() {
-        double light = MIDDLE * Math.min(1, lightOf(1));
-        double signal = toSignal(light);
-        return (toPower(toLight(signal + SLIGHT)) - toPower(light)) / SLIGHT;
+    /** The gain of light, in stops, that is a factor of such a power. */
+    double stopsOf(double factor) {
+        return StrictMath.log(factor) / StrictMath.log(2) / power;
     }
 
     /** By what differences between signals grow where light's power is multiplied. */

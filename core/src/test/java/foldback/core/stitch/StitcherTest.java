@@ -62,12 +62,15 @@ class StitcherTest {
     void placesKeptFromFrameToFrameChangeNoBit(long keptBytes) throws Exception {
         Rig rig = rig(256);
         StitchPlan plan = plan(rig, FEATHER);
-        List<LensLight> lights = lights(2, PixelFormat.YUV420_8, new LightGains(1.2, 1, 0.9));
+        LightGains gains = new LightGains(1.2, 1, 0.9);
         Stitcher keeping = new Stitcher(plan, Kernel.FINE, keptBytes);
         ExecutorService executor = Executors.newFixedThreadPool(2);
-        for (int seed = 0; seed < 4; seed++) {
-            // From the third frame on planes lie otherwise in memory, for which nothing was kept.
-            List<Frame> frames = noise(rig, PixelFormat.YUV420_8, seed, seed < 2 ? 0 : 32);
+        for (int seed = 0; seed < 5; seed++) {
+            // The third frame's lenses lose otherwise, and the planes of those behind it lie otherwise in memory:
+            // nothing was kept for them.
+            Falloff falloff = new Falloff(0.3, seed == 2 ? 0.6 : 0.4, 0);
+            List<LensLight> lights = lights(2, PixelFormat.YUV420_8, gains, falloff);
+            List<Frame> frames = noise(rig, PixelFormat.YUV420_8, seed, seed < 3 ? 0 : 32);
             Frame wanted = canvas(PixelFormat.YUV420_8);
             Frame found = canvas(PixelFormat.YUV420_8);
             new Stitcher(plan, Kernel.FINE).stitch(frames, lights, wanted);
@@ -218,9 +221,12 @@ class StitcherTest {
         Frame canvas = canvas(PixelFormat.YUV420_10);
         new Stitcher(plan(rig, FEATHER), Kernel.FINE).stitch(frames, List.of(light, light), canvas);
         double wanted = 64 + 876 * Transfer.BT709.toSignal(0.3);
+        // A 2 x 2 block is lifted as one, which at the rim of so small a lens is 1.5 codes off at its corners; levels
+        // are rounded (0.3 codes), as
+        // are the frames before they are lifted (0.7) and the canvas (0.5).
         for (int y = 0; y < CANVAS.height(); y++) {
             for (int x = 0; x < CANVAS.width(); x++) {
-                assertThat((double) canvas.y().get(x, y)).isCloseTo(wanted, within(2.0));
+                assertThat((double) canvas.y().get(x, y)).isCloseTo(wanted, within(3.0));
             }
         }
         assertThat(canvas.u().get(300, 200)).isEqualTo(512);
@@ -249,9 +255,13 @@ class StitcherTest {
     }
 
     private static List<LensLight> lights(int count, PixelFormat format, LightGains gains) {
+        return lights(count, format, gains, Falloff.NONE);
+    }
+
+    private static List<LensLight> lights(int count, PixelFormat format, LightGains gains, Falloff falloff) {
         LensLight light = new LightFormat(
                         format, ColourTags.BT709_LIMITED, format, ColourTags.BT709_LIMITED, Sampler.FRACTION_BITS)
-                .light(gains, Falloff.NONE, 0, Shoulder.NONE);
+                .light(gains, falloff, 0, Shoulder.NONE);
         return java.util.Collections.nCopies(count, light);
     }
 

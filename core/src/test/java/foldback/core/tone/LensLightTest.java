@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.PixelFormat;
-import java.util.Arrays;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -16,7 +15,6 @@ class LensLightTest {
     private static final ColourTags TAGS = ColourTags.BT709_LIMITED;
     private static final PixelFormat EIGHT = PixelFormat.YUV420_8;
     private static final int BITS = 3;
-    private static final int ONE = 1 << LensLight.FACTOR_BITS;
 
     @ParameterizedTest
     @EnumSource(Transfer.class)
@@ -47,8 +45,8 @@ class LensLightTest {
         assertThat(light.lumaTable()[light.lumaTable().length - 1] & 0xffff).isEqualTo(255);
         assertThat(light.lumaTable()[0]).isZero();
         LensLight lifted = format(TAGS, EIGHT).light(LightGains.ofStops(1, 0, 0, 0), Falloff.NONE, 0, Shoulder.NONE);
-        assertThat(toned(lifted, -500, 1024, 1024, 1)[0]).isEqualTo(16);
-        assertThat(toned(lifted, 2500, 1024, 1024, 1)[0]).isEqualTo(255);
+        assertThat(toned(lifted, -500, 1024, 1024, 0)[0]).isEqualTo(16);
+        assertThat(toned(lifted, 2500, 1024, 1024, 0)[0]).isEqualTo(255);
     }
 
     @ParameterizedTest
@@ -58,7 +56,7 @@ class LensLightTest {
         LensLight light = format(TAGS, EIGHT).light(gains, Falloff.NONE, 0, Shoulder.NONE);
         for (double grey = 0; grey < 0.6; grey += 0.01) {
             double[] wanted = codes(gain(grey, gains.red()), gain(grey, gains.green()), gain(grey, gains.blue()));
-            int[] toned = toned(light, (int) Math.round((16 + 219 * grey) * 8), 1024, 1024, 1);
+            int[] toned = toned(light, (int) Math.round((16 + 219 * grey) * 8), 1024, 1024, 0);
             for (int k = 0; k < 3; k++) {
                 assertThat((double) toned[k]).isCloseTo(wanted[k], within(0.8));
             }
@@ -82,7 +80,7 @@ class LensLightTest {
                             (int) Math.round(in[0] * 8),
                             (int) Math.round(in[1] * 8),
                             (int) Math.round(in[2] * 8),
-                            1);
+                            0);
                     for (int k = 0; k < 3; k++) {
                         worst = Math.max(worst, Math.abs(toned[k] - wanted[k]));
                     }
@@ -110,10 +108,10 @@ class LensLightTest {
     void whatTheSourceClippedStaysNeutral() {
         LightGains gains = LightGains.ofStops(-0.3, 0.3, 0, -0.3);
         LensLight light = format(TAGS, EIGHT).light(gains, Falloff.NONE, 0, Shoulder.NONE);
-        int[] white = toned(light, 235 * 8, 1024, 1024, 1);
+        int[] white = toned(light, 235 * 8, 1024, 1024, 0);
         assertThat(white[1]).isEqualTo(128);
         assertThat(white[2]).isEqualTo(128);
-        int[] bright = toned(light, 200 * 8, 1024, 1024, 1);
+        int[] bright = toned(light, 200 * 8, 1024, 1024, 0);
         assertThat(bright[1])
                 .as("a bright grey that is not clipped gets the colour that was asked for")
                 .isLessThan(124);
@@ -126,12 +124,12 @@ class LensLightTest {
         LensLight light = format(TAGS, EIGHT).light(gains, Falloff.NONE, 0, shoulder);
         int last = 0;
         for (int code = 16; code <= 235; code++) {
-            int toned = toned(light, code * 8, 1024, 1024, 1)[0];
+            int toned = toned(light, code * 8, 1024, 1024, 0)[0];
             assertThat(toned).isGreaterThanOrEqualTo(last).isLessThanOrEqualTo(235);
             last = toned;
         }
         assertThat(last).isEqualTo(235);
-        int dark = toned(light, 60 * 8, 1024, 1024, 1)[0];
+        int dark = toned(light, 60 * 8, 1024, 1024, 0)[0];
         double wanted = 16 + 219 * gain((60 - 16) / 219.0, gains.red());
         assertThat((double) dark).as("below the knee nothing changes").isCloseTo(wanted, within(0.8));
     }
@@ -140,9 +138,9 @@ class LensLightTest {
     void aBlackPointTakesAwayWhatIsLitEverywhere() {
         LensLight light = format(TAGS, EIGHT).light(LightGains.NONE, Falloff.NONE, 0.02, Shoulder.NONE);
         double grey = Transfer.BT709.toSignal(0.02);
-        assertThat(toned(light, (int) Math.round((16 + 219 * grey) * 8), 1024, 1024, 1)[0])
+        assertThat(toned(light, (int) Math.round((16 + 219 * grey) * 8), 1024, 1024, 0)[0])
                 .isLessThanOrEqualTo(17);
-        assertThat(toned(light, 235 * 8, 1024, 1024, 1)[0]).isEqualTo(235);
+        assertThat(toned(light, 235 * 8, 1024, 1024, 0)[0]).isEqualTo(235);
     }
 
     @Test
@@ -155,7 +153,7 @@ class LensLightTest {
         LensLight lifted = format(full, PixelFormat.YUV420_10)
                 .light(LightGains.ofStops(0.4, 0, 0, 0), Falloff.NONE, 0, Shoulder.NONE);
         double wanted = 64 + 876 * gain(100 / 255.0, Math.pow(2, 0.4));
-        assertThat((double) toned(lifted, 800, 1024, 1024, 1)[0]).isCloseTo(wanted, within(0.8));
+        assertThat((double) toned(lifted, 800, 1024, 1024, 0)[0]).isCloseTo(wanted, within(0.8));
     }
 
     /** A stop of light in any curve, for greys over the range that ten bits hold well. */
@@ -182,12 +180,10 @@ class LensLightTest {
     }
 
     /** Luma, blue and red codes of a block of one colour. */
-    private static int[] toned(LensLight light, int y, int u, int v, double lift) {
+    private static int[] toned(LensLight light, int y, int u, int v, int lift) {
         int[] luma = {y, y, y, y};
         int[] blue = {u};
         int[] red = {v};
-        int[] factors = new int[4];
-        Arrays.fill(factors, (int) Math.round(light.factor() * lift));
         if (light.plain()) {
             return new int[] {
                 light.lumaTable()[y + light.margin()],
@@ -195,10 +191,12 @@ class LensLightTest {
                 light.chromaTable()[v + light.margin()]
             };
         }
-        new Toner(4).tone(light, luma, blue, red, factors, 2, 2);
+        int level = lift + (1 << LensLight.LEVEL_BITS - 1) >> LensLight.LEVEL_BITS;
+        Toner toner = new Toner(4);
+        toner.place(light, luma, blue, red, new int[] {level}, 2, 2);
+        toner.look(light, luma, 2, 2);
+        toner.chroma(light, blue, red, 1);
         assertThat(luma[3]).isEqualTo(luma[0]);
-        luma[0] = light.lumaTable()[luma[0] + light.margin()];
-        assertThat(light.factor()).isLessThan(8 * ONE);
         return new int[] {luma[0], blue[0], red[0]};
     }
 
