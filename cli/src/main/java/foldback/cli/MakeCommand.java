@@ -10,9 +10,11 @@ import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
+import foldback.engine.take.Transforms;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -65,10 +67,16 @@ final class MakeCommand implements Callable<Integer> {
         Recipe recipe = RecipeJson.read(Documents.text(recipeFile));
         RenderSpec spec = RenderSpec.read(Documents.text(specFile));
         Path folder = media != null ? media : recipeFile.toAbsolutePath().getParent();
-        Take take = Take.open(recipe, MediaFolders.of(folder));
+        MediaFolders folders = MediaFolders.of(folder);
+        Take take = Take.open(recipe, folders);
         TimeSpan all = take.showing(recipe).commonSpan();
         TimeSpan span = new TimeSpan(from == null ? all.from() : from, to == null ? all.to() : to);
-        RenderJob job = new RenderJob(recipe, spec, take, span);
+        RenderJob job = new RenderJob(
+                recipe,
+                spec,
+                take,
+                span,
+                spec.transformed() ? Transforms.open(recipe, take, folders) : Optional.empty());
         Path target = out.toAbsolutePath();
         Path work = target.resolveSibling("." + target.getFileName() + ".work");
         Verified verified = new Renderer(threads, 0).render(job, work, target, progress(job));

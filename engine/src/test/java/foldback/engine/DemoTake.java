@@ -61,6 +61,7 @@ public final class DemoTake {
                 Kernel.QUICK,
                 1,
                 SEGMENT,
-                sound);
+                sound,
+                false);
     }
 }

@@ -22,22 +22,40 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
-/** Renders of the demo take for measuring. */
-final class DemoJob {
+/** Recipes and renders of demo takes for measuring. */
+public final class DemoJob {
+    private static final String TWO_LENSES = "sluice-path";
+
     private DemoJob() {}
 
-    /** @param media where the clips are, named as in the demo */
-    static RenderJob of(Path media, Path card, Canvas canvas, Kernel kernel, String preset, int crf, double seconds)
-            throws IOException {
+    /**
+     * A take as it was gathered, its clips starting together.
+     *
+     * @param media where the clips are, named as in the demo
+     * @param name what their names begin with
+     */
+    public static Recipe recipe(Path media, String name, Path card) throws IOException {
         Rig rig = RigJson.readCard(Files.readString(card));
         List<ClipRef> clips = new ArrayList<>();
         for (RigLens lens : rig.lenses()) {
-            String file = "sluice-path-" + lens.slot().toLowerCase(Locale.ROOT) + ".mp4";
+            String file = name + "-" + lens.slot().toLowerCase(Locale.ROOT) + ".mp4";
             clips.add(new ClipRef(lens.slot(), file, ContentHash.of(media.resolve(file)), 0));
         }
-        Recipe recipe = Recipe.start(new FrameRate(25, 1), clips, rig, "card");
-        RenderSpec spec =
-                new RenderSpec(canvas, preset, Optional.of(crf), Optional.empty(), 8, kernel, 2, 250, Optional.empty());
-        return new RenderJob(recipe, spec, Take.open(recipe, MediaFolders.of(media)), new TimeSpan(0, seconds));
+        return Recipe.start(new FrameRate(25, 1), clips, rig, "card");
+    }
+
+    /** A render of the take of two lenses as it was gathered. */
+    static RenderJob of(Path media, Path card, Canvas canvas, Kernel kernel, String preset, int crf, double seconds)
+            throws IOException {
+        return of(recipe(media, TWO_LENSES, card), media, canvas, kernel, preset, crf, seconds);
+    }
+
+    /** A render of a recipe. */
+    public static RenderJob of(
+            Recipe recipe, Path media, Canvas canvas, Kernel kernel, String preset, int crf, double seconds) {
+        RenderSpec spec = new RenderSpec(
+                canvas, preset, Optional.of(crf), Optional.empty(), 8, kernel, 2, 250, Optional.empty(), false);
+        return new RenderJob(
+                recipe, spec, Take.open(recipe, MediaFolders.of(media)), new TimeSpan(0, seconds), Optional.empty());
     }
 }

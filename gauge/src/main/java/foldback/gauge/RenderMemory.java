@@ -5,7 +5,6 @@ import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
-import foldback.media.process.Children;
 import java.lang.management.BufferPoolMXBean;
 import java.lang.management.ManagementFactory;
 import java.nio.file.Files;
@@ -25,22 +24,7 @@ final class RenderMemory {
     void report() throws Exception {
         Path folder = Files.createTempDirectory("foldback-memory");
         for (String name : List.of("sluice-path-a.mp4", "sluice-path-b.mp4")) {
-            Children.Outcome outcome = Children.run(List.of(
-                    "ffmpeg",
-                    "-nostdin",
-                    "-v",
-                    "error",
-                    "-y",
-                    "-stream_loop",
-                    "" + (LOOPS - 1),
-                    "-i",
-                    take.resolve(name).toString(),
-                    "-c",
-                    "copy",
-                    folder.resolve(name).toString()));
-            if (outcome.code() != 0) {
-                throw new IllegalStateException(outcome.errors());
-            }
+            Looped.make(take.resolve(name), LOOPS, folder.resolve(name));
         }
         RenderJob job = DemoJob.of(
                 folder,

@@ -50,9 +50,9 @@ final class RenderSpeed {
         for (int i = -1; i < pairs; i++) {
             int at = Math.max(0, i);
             Path out = folder.resolve("render.mp4");
-            double mine = StitchSpeed.time(() -> render(kernel, preset, CRF, folder, out));
+            double mine = Timing.time(() -> render(kernel, preset, CRF, folder, out));
             Files.delete(out);
-            floor[at] = StitchSpeed.time(() -> ffmpeg(
+            floor[at] = Timing.time(() -> ffmpeg(
                     "-i",
                     take.resolve("sluice-path-a.mp4").toString(),
                     "-i",
@@ -99,10 +99,10 @@ final class RenderSpeed {
             ratios[at] = mine / floor[at];
         }
         double bar = kernel == Kernel.QUICK ? 1.12 : 1.25;
-        System.out.printf("codec floor, %s: %.1f frames/s%n", preset, SECONDS * 25 / StitchSpeed.median(floor));
+        System.out.printf("codec floor, %s: %.1f frames/s%n", preset, SECONDS * 25 / Timing.median(floor));
         System.out.println(new Figure(
                         "render / codec floor, " + kernel + ", " + preset,
-                        StitchSpeed.median(ratios),
+                        Timing.median(ratios),
                         "x",
                         Figure.Bar.AT_MOST,
                         bar)

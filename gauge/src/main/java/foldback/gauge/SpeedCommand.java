@@ -1,6 +1,7 @@
 package foldback.gauge;
 
 import foldback.core.rig.ReadyRigs;
+import foldback.gauge.balance.BalanceSpeed;
 import foldback.gauge.rig.RigSpeed;
 import foldback.gauge.sync.SyncSpeed;
 import java.nio.file.Path;
@@ -25,8 +26,8 @@ final class SpeedCommand implements Callable<Integer> {
             names = "--only",
             split = ",",
             paramLabel = "PART",
-            description = "stitch, six, kernels, sync, rig, render, memory; all if not given")
-    private List<String> only = List.of("stitch", "six", "kernels", "sync", "rig", "render", "memory");
+            description = "stitch, six, kernels, sync, rig, balance, render, memory; all if not given")
+    private List<String> only = List.of("stitch", "six", "kernels", "sync", "rig", "balance", "render", "memory");
 
     @Option(names = "--presets", split = ",", description = "encoder presets for render")
     private List<String> presets = List.of("medium", "veryfast");
@@ -53,6 +54,9 @@ final class SpeedCommand implements Callable<Integer> {
         }
         if (only.contains("rig")) {
             System.out.println(RigSpeed.run());
+        }
+        if (only.contains("balance")) {
+            new BalanceSpeed(demo, pairs).run(figure -> System.out.println(figure.line()));
         }
         if (only.contains("render")) {
             new RenderSpeed(demo.resolve("sluice-path"), pairs).report(presets);

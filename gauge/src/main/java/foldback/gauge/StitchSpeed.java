@@ -18,7 +18,6 @@ import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.Sampler;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
 import java.util.Random;
@@ -98,19 +97,19 @@ final class StitchSpeed {
         double[][] seconds = new double[5][ROUNDS];
         for (int round = -WARM_UP; round < ROUNDS; round++) {
             int at = Math.max(0, round);
-            seconds[0][at] = time(() -> remap(executor));
-            seconds[1][at] = time(() -> quick.stitch(frames, lights, canvas, executor, THREADS));
-            seconds[2][at] = time(() -> fine.stitch(frames, lights, canvas, executor, THREADS));
-            seconds[3][at] = time(() -> quick.stitch(frames, corrected, canvas, executor, THREADS));
-            seconds[4][at] = time(() -> fine.stitch(frames, corrected, canvas, executor, THREADS));
+            seconds[0][at] = Timing.time(() -> remap(executor));
+            seconds[1][at] = Timing.time(() -> quick.stitch(frames, lights, canvas, executor, THREADS));
+            seconds[2][at] = Timing.time(() -> fine.stitch(frames, lights, canvas, executor, THREADS));
+            seconds[3][at] = Timing.time(() -> quick.stitch(frames, corrected, canvas, executor, THREADS));
+            seconds[4][at] = Timing.time(() -> fine.stitch(frames, corrected, canvas, executor, THREADS));
         }
         executor.shutdown();
-        double table = median(seconds[0]);
-        double quickTime = median(seconds[1]);
-        double fineTime = median(seconds[2]);
+        double table = Timing.median(seconds[0]);
+        double quickTime = Timing.median(seconds[1]);
+        double fineTime = Timing.median(seconds[2]);
         System.out.printf(
                 "corrected in exposure, white balance and falloff: quick stitch takes %.2f, fine stitch %.2f times as long%n",
-                median(seconds[3]) / quickTime, median(seconds[4]) / fineTime);
+                Timing.median(seconds[3]) / quickTime, Timing.median(seconds[4]) / fineTime);
         System.out.printf(
                 "frames/s, medians of %d in turn: table remap of luma %.1f, quick stitch %.1f, fine stitch %.1f%n",
                 ROUNDS, 1 / table, 1 / quickTime, 1 / fineTime);
@@ -119,22 +118,6 @@ final class StitchSpeed {
                         .line());
         System.out.println(
                 new Figure("fine stitch / quick stitch", quickTime / fineTime, "x", Figure.Bar.AT_LEAST, 0.45).line());
-    }
-
-    interface Work {
-        void run() throws Exception;
-    }
-
-    static double time(Work work) throws Exception {
-        long start = System.nanoTime();
-        work.run();
-        return (System.nanoTime() - start) / 1e9;
-    }
-
-    static double median(double[] values) {
-        double[] sorted = values.clone();
-        Arrays.sort(sorted);
-        return sorted[sorted.length / 2];
     }
 
     private void remap(ExecutorService executor) throws Exception {

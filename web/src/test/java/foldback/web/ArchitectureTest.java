@@ -88,7 +88,7 @@ class ArchitectureTest {
                 List.of("lens", "rig"),
                 List.of("warp", "tone"),
                 List.of("sync", "solve", "balance", "seam", "flow", "steady", "level", "depth", "mend", "framing"),
-                List.of("stitch", "measure"),
+                List.of("stitch", "measure", "finish"),
                 List.of("recipe"));
         for (int low = 0; low < floors.size(); low++) {
             String[] above = floors.stream()

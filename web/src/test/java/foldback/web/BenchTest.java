@@ -2,12 +2,15 @@ package foldback.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.WebElement;
@@ -151,6 +154,28 @@ class BenchTest {
             new Select(browser.find("scopeKind")).selectByValue(kind);
         }
         assertThat(browser.find("pane-scope").getText()).doesNotContain("failed");
+    }
+
+    @Test
+    void footageIsShownThroughACubeAndDeliveredThroughItOnlyWhereAsked(@TempDir Path folder) throws Exception {
+        Path broken = Files.writeString(folder.resolve("broken.cube"), "LUT_3D_SIZE 2\n0 0 0\n");
+        Path warm = Files.writeString(
+                folder.resolve("warm.cube"),
+                "LUT_3D_SIZE 2\n0 0 0\n1 0 0\n0 0.9 0\n1 0.9 0\n0 0 0.8\n1 0 0.8\n0 0.9 0.8\n1 0.9 0.8\n");
+        stage("balance");
+        browser.find("cube-file").sendKeys(broken.toString());
+        browser.awaitText("toast", "broken.cube, line 2: it ends after 1 of 8 rows");
+        browser.find("cube-file").sendKeys(warm.toString());
+        revision(2);
+        browser.await(SOON)
+                .until(driver -> new Select(browser.find("balance-transform"))
+                        .getFirstSelectedOption()
+                        .getText()
+                        .equals("by warm.cube"));
+        keys("h");
+        Select colours = new Select(browser.find("ho-colours"));
+        assertThat(colours.getFirstSelectedOption().getText()).isEqualTo("as the footage: Rec.709");
+        assertThat(colours.getOptions().get(1).getText()).isEqualTo("through the transform: warm.cube");
     }
 
     private void keySign(String text) {

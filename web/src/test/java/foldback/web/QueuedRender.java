@@ -84,7 +84,12 @@ record QueuedRender(Api api, long id) {
         RenderSpec spec = RenderSpec.read(api.get(documents + "/spec.json").body());
         Take take = Take.open(recipe, MediaFolders.of(server.home.resolve("media")));
         Path mine = folder.resolve("mine.mp4");
-        new Renderer(2, 0).render(new RenderJob(recipe, spec, take, range), folder.resolve("work"), mine, Run.QUIET);
+        new Renderer(2, 0)
+                .render(
+                        new RenderJob(recipe, spec, take, range, java.util.Optional.empty()),
+                        folder.resolve("work"),
+                        mine,
+                        Run.QUIET);
         return mine;
     }
 }

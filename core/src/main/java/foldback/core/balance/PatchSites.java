@@ -66,6 +66,20 @@ public final class PatchSites {
                 rig.lenses().stream().map(lens -> lens.lens().frame()).toList(), sites);
     }
 
+    /** So many of the places at most, as evenly spread. */
+    public PatchSites thinned(int most) {
+        if (sites.size() <= most) {
+            return this;
+        }
+        List<Site> kept = new ArrayList<>(most);
+        for (long i = 0; i < sites.size(); i++) {
+            if ((i + 1) * most / sites.size() > i * most / sites.size()) {
+                kept.add(sites.get((int) i));
+            }
+        }
+        return new PatchSites(lenses, kept);
+    }
+
     private static List<Site> ofRow(Canvas canvas, List<LensView> views, int row) {
         List<Site> sites = new ArrayList<>();
         // Fewer columns near the poles keep the density even.

@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /** By how much two lenses differ at their seams over time: the part that is the same all along one, which is what shows. */
@@ -38,9 +39,9 @@ public record SeamDifferences(List<Seam> seams) {
         }
         List<Seam> seams = new ArrayList<>();
         bySeam.forEach((lenses, own) -> {
+            Map<Integer, List<PatchPair>> byKnot = own.stream().collect(Collectors.groupingBy(PatchPair::knot));
             double[] over = IntStream.range(0, stops.length)
-                    .mapToDouble(t -> difference(
-                            own.stream().filter(pair -> pair.knot() == t).toList(), stops[t], falloff))
+                    .mapToDouble(t -> difference(byKnot.getOrDefault(t, List.of()), stops[t], falloff))
                     .toArray();
             seams.add(new Seam(lenses.get(0), lenses.get(1), over, own.size()));
         });

@@ -58,7 +58,7 @@ public final class StitchPlan {
                 .mapToObj(i -> CoordinateGrid.of(settings.canvas(), views.get(i), common))
                 .toArray(CoordinateGrid[]::new);
         StitchPlan plan = new StitchPlan(settings, grids);
-        Weigher weigher = new Weigher(lenses, settings.feather());
+        Weigher weigher = new Weigher(lenses, settings.feather(), settings.strips());
         SeamSides sides = new SeamSides(grids, weigher);
         IntStream.range(0, plan.cellRows).parallel().forEach(row -> new CellRow(plan, weigher, sides).compile(row));
         return plan;

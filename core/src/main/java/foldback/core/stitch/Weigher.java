@@ -23,8 +23,14 @@ final class Weigher {
     private final double[] axisCosine;
     private final double[] ramp;
     private final double[] rimFadePx;
+    private final double strips;
 
-    Weigher(List<RigLens> lenses, double feather) {
+    /**
+     * @param feather full ramp across a seam, radians
+     * @param strips width of strips in which two lenses are shown in turn, radians; 0 for none
+     */
+    Weigher(List<RigLens> lenses, double feather, double strips) {
+        this.strips = strips;
         count = lenses.size();
         halfField = lenses.stream().mapToDouble(lens -> lens.lens().halfField()).toArray();
         axisCosine = new double[count * count];
@@ -42,7 +48,8 @@ final class Weigher {
                 double reach = 1 - between / (halfField[i] + halfField[j]);
                 double overlap = 2 * Math.min(halfField[i], halfField[j]) * Math.max(0, reach);
                 axisCosine[i * count + j] = StrictMath.cos(between);
-                ramp[i * count + j] = Math.min(feather, overlap);
+                // Strips go over the whole overlap.
+                ramp[i * count + j] = strips > 0 ? overlap : Math.min(feather, overlap);
             }
         }
     }
@@ -90,6 +97,10 @@ final class Weigher {
      * @param depth of the place inside each lens's usable picture, pixels, read; 0 or less is not covered
      */
     void weigh(int[] active, int actives, double[] sides, double[] depth, double[] raw, int[] weights) {
+        if (strips > 0) {
+            weighStrips(active, actives, sides, depth, weights);
+            return;
+        }
         double sum = 0;
         int best = -1;
         for (int a = 0; a < actives; a++) {
@@ -127,6 +138,35 @@ final class Weigher {
             }
         }
         weights[best] = left;
+    }
+
+    /** The two lenses that are nearest to their axes, in turn by the distance to the seam between them. */
+    private void weighStrips(int[] active, int actives, double[] sides, double[] depth, int[] weights) {
+        int best = -1;
+        int second = -1;
+        for (int a = 0; a < actives; a++) {
+            int i = active[a];
+            weights[i] = 0;
+            if (depth[i] <= 0) {
+                continue;
+            }
+            if (best < 0 || sides[i * count + best] > 0) {
+                second = best;
+                best = i;
+            } else if (second < 0 || sides[i * count + second] > 0) {
+                second = i;
+            }
+        }
+        if (best < 0) {
+            return;
+        }
+        if (second >= 0) {
+            int low = Math.min(best, second);
+            int high = Math.max(best, second);
+            boolean even = (Math.floorMod((long) Math.floor(sides[low * count + high] / strips), 2)) == 0;
+            best = even ? low : high;
+        }
+        weights[best] = 256;
     }
 
     private static double smooth(double share) {

@@ -10,7 +10,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class WeigherTest {
     private static final double FEATHER = Math.toRadians(6);
-    private final Weigher two = new Weigher(ReadyRigs.twoBackToBack().lenses(), FEATHER);
+    private final Weigher two = new Weigher(ReadyRigs.twoBackToBack().lenses(), FEATHER, 0);
 
     @ParameterizedTest
     @CsvSource({"-9, 0", "-3, 0", "0, 128", "1.5, 216", "3, 256", "9, 256"})
@@ -40,10 +40,36 @@ class WeigherTest {
 
     @Test
     void aFeatherIsNoWiderThanTheOverlap() {
-        Weigher wide = new Weigher(ReadyRigs.twoBackToBack().lenses(), Math.toRadians(90));
+        Weigher wide = new Weigher(ReadyRigs.twoBackToBack().lenses(), Math.toRadians(90), 0);
         // 195 degrees twice leave 15 on each side.
         assertThat(Math.toDegrees(wide.rampBetween(0, 1))).isCloseTo(15, within(1e-9));
         assertThat(two.rampBetween(0, 1)).isEqualTo(FEATHER);
+    }
+
+    /** Strips of 2 degrees over the whole overlap; where only one lens sees anything, it is shown. */
+    @ParameterizedTest
+    @CsvSource({
+        "-3, 400, 400, 1",
+        "-1, 400, 400, 0",
+        "1, 400, 400, 1",
+        "3, 400, 400, 0",
+        "5, 400, 400, 1",
+        "3, 0, 400, 0",
+        "1, 400, 0, 1"
+    })
+    void stripsShowTheLensesInTurn(double sideDegrees, double depthA, double depthB, int first) {
+        Weigher strips = new Weigher(ReadyRigs.twoBackToBack().lenses(), FEATHER, Math.toRadians(2));
+        int[] weights = new int[2];
+        double side = Math.toRadians(sideDegrees);
+        strips.weigh(
+                new int[] {0, 1},
+                2,
+                new double[] {0, side, -side, 0},
+                new double[] {depthA, depthB},
+                new double[2],
+                weights);
+        assertThat(weights).containsExactly(first * 256, 256 - first * 256);
+        assertThat(Math.toDegrees(strips.rampBetween(0, 1))).isCloseTo(15, within(1e-9));
     }
 
     private double sideOf(int i, int j, double ti, double tj) {

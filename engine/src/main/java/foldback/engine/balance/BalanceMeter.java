@@ -38,11 +38,15 @@ import java.util.stream.DoubleStream;
 /** Measures exposure, white balance and falloff of a take's lenses over its time, and evens them out. */
 public final class BalanceMeter {
     /** Raised whenever the same footage would give other corrections. */
-    public static final int ALGORITHM = 2;
+    public static final int ALGORITHM = 3;
 
     /** A key that lies that near to its neighbours' course says nothing, stops. */
     private static final double THIN = 0.004;
 
+    /** About as many comparisons in all are asked for, and at least so many of each picture. */
+    private static final int PAIRS = 200_000;
+
+    private static final int LEAST_PLACES = 1500;
     private static final double FIRST = 0.7;
     /** At how many knots other curves are tried: each costs a look of its own. */
     private static final int CHECKED = 3;
@@ -93,6 +97,7 @@ public final class BalanceMeter {
         double frame = 1 / recipe.rate().perSecond();
         double[] more = KnotTimes.between(knots, found.stops(), frame, frames.most() - knots.length);
         if (more.length > 0) {
+            sites = sites.thinned(placesFor(knots.length + more.length));
             seen = merged(seen, look(more, 0, run.part(FIRST, SECOND)));
             found = LightSolver.solve(lenses, seen.times, seen.pairs, run.part(SECOND, 1));
         }
@@ -100,11 +105,16 @@ public final class BalanceMeter {
         return balance(before, seen.times, found, better);
     }
 
+    /** How many places are looked at in each of so many pictures: what more of them would say is said by the other pictures. */
+    private static int placesFor(int knots) {
+        return Math.max(LEAST_PLACES, PAIRS / knots);
+    }
+
     private Seen look(double[] times, int checked, Run run) {
         List<PatchPair> pairs = new ArrayList<>();
         frames.read(times, (moment, pictures) -> {
             if (sites == null) {
-                begin(pictures);
+                begin(pictures, times.length);
             }
             Patches patches = sites.look(pictures, curve, moment);
             pairs.addAll(patches.pairs());
@@ -142,11 +152,11 @@ public final class BalanceMeter {
         return new Evidence(verdict, evidence.reason() + said, evidence.figure());
     }
 
-    private void begin(List<Frame> pictures) {
+    private void begin(List<Frame> pictures, int knots) {
         taken = recipe.balance().tagsOf(pictures.get(0).tags()).transfer();
         curve = Transfer.of(taken);
         Rig fitted = KnotFrames.fitted(recipe.rig(), pictures);
-        sites = PatchSites.of(fitted, recipe.seams().meetingMetres());
+        sites = PatchSites.of(fitted, recipe.seams().meetingMetres()).thinned(placesFor(knots));
         brightness = fitted.lenses().stream()
                 .map(lens -> new Brightness(lens.lens().frame()))
                 .toArray(Brightness[]::new);
@@ -209,6 +219,7 @@ public final class BalanceMeter {
                 before.whole(),
                 before.reference(),
                 before.highlights(),
-                over);
+                over,
+                before.transform());
     }
 }

@@ -11,6 +11,8 @@ import foldback.media.proxy.ProxyPicks;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import java.util.stream.IntStream;
 
 /** Small pictures of all lenses at many moments of a take. */
@@ -96,11 +98,30 @@ public interface KnotFrames {
                 for (Proxy proxy : proxies) {
                     sources.add(new Source(proxy, seconds));
                 }
+                // While some pictures are looked at, the next ones are decoded.
+                CompletableFuture<List<Frame>> next = ahead(sources);
                 for (int t = 0; t < seconds.length; t++) {
-                    visitor.visit(t, sources.stream().map(Source::next).toList());
+                    List<Frame> frames = arrived(next);
+                    if (t + 1 < seconds.length) {
+                        next = ahead(sources);
+                    }
+                    visitor.visit(t, frames);
                 }
             } finally {
                 sources.forEach(Source::close);
+            }
+        }
+
+        private static CompletableFuture<List<Frame>> ahead(List<Source> sources) {
+            return CompletableFuture.supplyAsync(
+                    () -> sources.stream().parallel().map(Source::next).toList());
+        }
+
+        private static List<Frame> arrived(CompletableFuture<List<Frame>> next) {
+            try {
+                return next.join();
+            } catch (CompletionException failed) {
+                throw failed.getCause() instanceof RuntimeException own ? own : failed;
             }
         }
     }
@@ -109,7 +130,10 @@ public interface KnotFrames {
     final class Source implements AutoCloseable {
         private final Proxy proxy;
         private final ProxyPicks picks;
-        private final Frame whole;
+        /** One is looked at while the other one is filled. */
+        private Frame shown;
+
+        private Frame filled;
 
         Source(Proxy proxy, double[] seconds) {
             this.proxy = proxy;
@@ -126,7 +150,8 @@ public interface KnotFrames {
             for (int t = 0; t < wanted.length; t++) {
                 wanted[t] = proxy.clip().frameAt(seconds[t]);
             }
-            whole = Frame.allocate(video.format(), video.tags(), width, height);
+            shown = Frame.allocate(video.format(), video.tags(), width, height);
+            filled = Frame.allocate(video.format(), video.tags(), width, height);
             try {
                 picks = new ProxyPicks(proxy.pictures(), video, wanted, width, height);
             } catch (IOException failed) {
@@ -136,11 +161,15 @@ public interface KnotFrames {
 
         Frame next() {
             try {
-                picks.next(whole);
+                if (picks.next(filled)) {
+                    Frame before = shown;
+                    shown = filled;
+                    filled = before;
+                }
             } catch (IOException failed) {
                 throw proxy.unreadable(failed);
             }
-            return proxy.clip().part(whole);
+            return proxy.clip().part(shown);
         }
 
         @Override

@@ -12,6 +12,7 @@ import foldback.core.recipe.light.BalanceMeasure;
 import foldback.core.recipe.light.Highlights;
 import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Stops;
+import foldback.core.recipe.light.Transform;
 import foldback.core.recipe.light.Trim;
 import foldback.core.run.Verdict;
 import foldback.core.tone.Falloff;
@@ -25,6 +26,7 @@ import tools.jackson.databind.node.ObjectNode;
 /** Exposure and white balance as JSON. A value that does not change is an object, one that does a list of such with times. */
 final class BalanceJson {
     private static final String AT = "at_s";
+    private static final String SHOWN = "rec709";
 
     private BalanceJson() {}
 
@@ -43,8 +45,23 @@ final class BalanceJson {
         Highlights highlights =
                 fields.has("highlights") ? fields.oneOf(Highlights.class, "highlights") : Highlights.CUT;
         double over = fields.has("over_stops") ? fields.number("over_stops", 0, 2 * Stops.MOST) : 0;
+        Optional<Transform> transform =
+                fields.has("transform") ? Optional.of(transform(fields.object("transform"))) : Optional.empty();
         fields.end();
-        return new Balance(measure, curve, falloff, lenses, whole, reference, highlights, over);
+        return new Balance(measure, curve, falloff, lenses, whole, reference, highlights, over, transform);
+    }
+
+    private static Transform transform(Fields t) {
+        if (!t.has("cube")) {
+            t.oneOf("to", List.of(SHOWN));
+            t.end();
+            return Transform.SHOWN;
+        }
+        Fields c = t.object("cube");
+        Transform.CubeFile cube = c.checked(() -> new Transform.CubeFile(c.text("file"), c.text("sha256")));
+        c.end();
+        t.end();
+        return new Transform(Optional.of(cube));
     }
 
     private static BalanceMeasure measure(Fields m) {
@@ -126,6 +143,16 @@ final class BalanceJson {
         write(balance.whole(), node, "whole", BalanceJson::write);
         balance.reference().ifPresent(slot -> node.put("reference", slot));
         node.put("highlights", lower(balance.highlights())).put("over_stops", round(balance.overStops()));
+        balance.transform().ifPresent(transform -> write(transform, node.putObject("transform")));
+    }
+
+    private static void write(Transform transform, ObjectNode node) {
+        if (transform.cube().isEmpty()) {
+            node.put("to", SHOWN);
+            return;
+        }
+        Transform.CubeFile cube = transform.cube().get();
+        node.putObject("cube").put("file", cube.file()).put("sha256", cube.sha256());
     }
 
     private static <V extends Values<V>> void write(

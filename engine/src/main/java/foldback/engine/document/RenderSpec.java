@@ -19,6 +19,7 @@ import tools.jackson.databind.node.ObjectNode;
  * @param encoderThreads part of the document, since another number gives other bytes
  * @param segmentFrames frames of a separately encoded piece
  * @param soundSlot the lens whose sound goes along, if any
+ * @param transformed whether colours go through the recipe's transform; else they stay as the footage's
  */
 public record RenderSpec(
         Canvas canvas,
@@ -29,7 +30,8 @@ public record RenderSpec(
         Kernel kernel,
         int encoderThreads,
         int segmentFrames,
-        Optional<String> soundSlot) {
+        Optional<String> soundSlot,
+        boolean transformed) {
     public static final List<String> PRESETS =
             List.of("ultrafast", "superfast", "veryfast", "faster", "fast", "medium", "slow", "slower", "veryslow");
 
@@ -58,9 +60,10 @@ public record RenderSpec(
         int threads = root.whole("encoder_threads", 1, 64);
         int segment = root.whole("segment_frames", 10, 100_000);
         Optional<String> sound = root.optionalText("sound_slot");
+        boolean transformed = root.has("through_transform") && root.flag("through_transform");
         root.end();
-        return root.checked(() ->
-                new RenderSpec(new Canvas(width, height), preset, crf, rate, bits, kernel, threads, segment, sound));
+        return root.checked(() -> new RenderSpec(
+                new Canvas(width, height), preset, crf, rate, bits, kernel, threads, segment, sound, transformed));
     }
 
     public String write() {
@@ -75,6 +78,9 @@ public record RenderSpec(
         root.put("bits", bits).put("kernel", kernel.name().toLowerCase(Locale.ROOT));
         root.put("encoder_threads", encoderThreads).put("segment_frames", segmentFrames);
         soundSlot.ifPresent(slot -> root.put("sound_slot", slot));
+        if (transformed) {
+            root.put("through_transform", true);
+        }
         return Numbers.pretty(root);
     }
 

@@ -1,5 +1,8 @@
 package foldback.engine.play;
 
+import foldback.core.finish.CanvasFinish;
+import foldback.core.finish.ChannelTables;
+import foldback.core.finish.ColourTransform;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.FrameHalver;
@@ -9,11 +12,14 @@ import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.Stitcher;
+import foldback.core.tone.Transfer;
+import foldback.core.tone.Viewing;
 import foldback.core.warp.Kernel;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.proxy.Proxy;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
+import foldback.engine.take.Transforms;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.proxy.PlayWriter;
@@ -43,11 +49,14 @@ public final class Player {
     /**
      * Plays a span; returns when it was given out, or throws when nobody takes it any more.
      *
+     * @param transform to what screens show; none where footage is shown by its curve
      * @param out takes fragmented MP4; it sets the pace
      * @throws MediaException where a clip has no proxy yet
      * @throws IOException where {@code out} was closed, or a child ended early
      */
-    public void play(Recipe recipe, Take take, PlayRequest request, OutputStream out) throws IOException {
+    public void play(
+            Recipe recipe, Take take, PlayRequest request, Optional<ColourTransform> transform, OutputStream out)
+            throws IOException {
         List<Proxy> small = proxies.ofAll(take.showing(recipe).clips());
         if (small.isEmpty()) {
             throw new MediaException(
@@ -55,12 +64,13 @@ public final class Player {
                     "Playing needs the proxies, which are still being made. Their progress stands at the top.");
         }
         double rate = recipe.rate().perSecond();
-        boolean full = small.get(0).video().tags().range() == ColourTags.Range.FULL;
+        Optional<CanvasFinish> finish = finish(recipe, small, transform);
+        boolean full = finish.isEmpty() && small.get(0).video().tags().range() == ColourTags.Range.FULL;
         Optional<PlayWriter.Sound> sound = request.soundSlot().flatMap(slot -> sound(take, slot, request));
         int width = request.canvas().width();
         int height = request.canvas().height();
         try (PlayWriter writer = new PlayWriter(width, height, rate, full, sound)) {
-            Thread stitching = new Thread(() -> stitch(recipe, small, request, writer), "play");
+            Thread stitching = new Thread(() -> stitch(recipe, small, request, finish, writer), "play");
             stitching.setDaemon(true);
             stitching.start();
             byte[] buffer = new byte[1 << 16];
@@ -87,18 +97,29 @@ public final class Player {
                         request.speed()));
     }
 
+    /** What makes canvases fit for screens; empty where they are. */
+    private static Optional<CanvasFinish> finish(
+            Recipe recipe, List<Proxy> small, Optional<ColourTransform> transform) {
+        Transfer curve = Transfer.of(
+                recipe.balance().tagsOf(small.get(0).source().tags()).transfer());
+        return transform
+                .or(() -> Viewing.needed(curve) ? Optional.of(ChannelTables.shown(curve)) : Optional.empty())
+                .map(each -> new CanvasFinish(Optional.of(each)));
+    }
+
     /** Ends the film where anything fails: the page sees it stop, and asks again. */
-    private void stitch(Recipe recipe, List<Proxy> small, PlayRequest request, PlayWriter writer) {
+    private void stitch(
+            Recipe recipe, List<Proxy> small, PlayRequest request, Optional<CanvasFinish> finish, PlayWriter writer) {
         List<RecipePlan.Source> sizes = small.stream().map(Proxy::source).toList();
         RecipePlan plan = RecipePlan.compile(recipe, request.canvas(), sizes);
         ColourTags tags = recipe.balance().tagsOf(sizes.get(0).tags()).sitedLeft();
-        RecipeLight light = new RecipeLight(recipe, sizes, PixelFormat.YUV420_8, tags);
+        PixelFormat format = finish.isPresent() ? PixelFormat.YUV420_10 : PixelFormat.YUV420_8;
+        RecipeLight light = new RecipeLight(recipe, sizes, format, tags);
         Stitcher stitcher = new Stitcher(StitchPlan.compile(plan.settings()), Kernel.QUICK, KEPT_BYTES);
-        Frame canvas = Frame.allocate(
-                PixelFormat.YUV420_8,
-                tags,
-                request.canvas().width(),
-                request.canvas().height());
+        int width = request.canvas().width();
+        int height = request.canvas().height();
+        Frame canvas = Frame.allocate(format, tags, width, height);
+        Frame shown = Frame.allocate(PixelFormat.YUV420_8, Transforms.shownTags(), width, height);
         ExecutorService executor = Executors.newFixedThreadPool(threads);
         List<Source> sources = new ArrayList<>();
         try {
@@ -117,7 +138,8 @@ public final class Player {
                     pictures.add(each.at(time));
                 }
                 stitcher.stitch(pictures, light.at(time), canvas, executor, threads);
-                writer.write(canvas);
+                finish.ifPresent(each -> each.finish(canvas, shown));
+                writer.write(finish.isPresent() ? shown : canvas);
             }
             writer.end();
         } catch (IOException ended) {

@@ -3,6 +3,8 @@ package foldback.engine.preview;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.balance.ClippingMarks;
+import foldback.core.finish.CanvasFinish;
+import foldback.core.finish.ColourTransform;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
@@ -21,6 +23,7 @@ import foldback.engine.proxy.Proxies;
 import foldback.engine.proxy.Proxy;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
+import foldback.engine.take.Transforms;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
@@ -55,6 +58,13 @@ public final class Previewer implements AutoCloseable {
         public Picture as(ColourTags tags) {
             return new Picture(frame.withTags(tags), fromProxies);
         }
+
+        /** Through a colour transform to what screens show. */
+        public Picture through(ColourTransform transform) {
+            Frame shown = Frame.allocate(PixelFormat.YUV420_8, Transforms.shownTags(), frame.width(), frame.height());
+            new CanvasFinish(Optional.of(transform)).finish(frame, shown);
+            return new Picture(shown, fromProxies);
+        }
     }
 
     /** @param cacheBytes the most that decoded frames may take */
@@ -71,15 +81,11 @@ public final class Previewer implements AutoCloseable {
 
     /** The stitched canvas at a take time, by the quick kernel. */
     public Picture sphere(Recipe recipe, Take whole, double seconds, Canvas canvas) throws InterruptedException {
-        return sphere(recipe, whole, seconds, canvas, false);
+        return sphere(recipe, whole, seconds, canvas, Look.BLENDED);
     }
 
-    /**
-     * The same.
-     *
-     * @param clipped whether what is clipped is marked, in the source and by the correction
-     */
-    public Picture sphere(Recipe recipe, Take whole, double seconds, Canvas canvas, boolean clipped)
+    /** The same, looked at otherwise. */
+    public Picture sphere(Recipe recipe, Take whole, double seconds, Canvas canvas, Look look)
             throws InterruptedException {
         Take take = whole.showing(recipe);
         List<RecipePlan.Source> sizes = take.sources();
@@ -97,19 +103,21 @@ public final class Previewer implements AutoCloseable {
                     : frames.frame(take.clips().get(i), number, halvings);
         });
         ColourTags tags = recipe.balance().tagsOf(sizes.get(0).tags()).sitedLeft();
-        Frame out = Frame.allocate(PixelFormat.YUV420_8, tags, canvas.width(), canvas.height());
+        PixelFormat format = recipe.balance().transform().isPresent() ? PixelFormat.YUV420_10 : PixelFormat.YUV420_8;
+        Frame out = Frame.allocate(format, tags, canvas.width(), canvas.height());
         List<String> slots =
                 take.clips().stream().map(clip -> clip.ref().slot()).toList();
         RecipeLight light = lights.get(
                 new LightKey(slots, recipe.balance(), sizes),
-                key -> new RecipeLight(recipe, key.sources(), PixelFormat.YUV420_8, tags));
-        Stitcher stitcher = new Stitcher(plans.get(plan.settings(), StitchPlan::compile), Kernel.QUICK);
+                key -> new RecipeLight(recipe, key.sources(), format, tags));
+        StitchSettings settings = plan.settings().inStrips(look.strips());
+        Stitcher stitcher = new Stitcher(plans.get(settings, StitchPlan::compile), Kernel.QUICK);
         stitcher.stitch(sources, light.at(seconds), out, executor, threads);
-        if (clipped) {
-            Frame source = Frame.allocate(PixelFormat.YUV420_8, tags, canvas.width(), canvas.height());
+        if (look.clipped()) {
+            Frame source = Frame.allocate(format, tags, canvas.width(), canvas.height());
             Recipe plain =
                     recipe.withBalance(Balance.NONE.withCurve(recipe.balance().curve()));
-            List<LensLight> asItIs = new RecipeLight(plain, sizes, PixelFormat.YUV420_8, tags).at(seconds);
+            List<LensLight> asItIs = new RecipeLight(plain, sizes, format, tags).at(seconds);
             stitcher.stitch(sources, asItIs, source, executor, threads);
             ClippingMarks.draw(source, out);
         }

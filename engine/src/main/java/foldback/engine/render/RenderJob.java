@@ -1,20 +1,23 @@
 package foldback.engine.render;
 
+import foldback.core.finish.ColourTransform;
 import foldback.core.recipe.Recipe;
 import foldback.core.time.TimeSpan;
 import foldback.engine.document.RecipeJson;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.take.Take;
 import foldback.media.ContentHash;
+import java.util.Optional;
 
 /**
  * One file to be made.
  *
  * @param span of take time, half open
+ * @param transform of the recipe; looked at where the spec asks for it
  */
-public record RenderJob(Recipe recipe, RenderSpec spec, Take take, TimeSpan span) {
+public record RenderJob(Recipe recipe, RenderSpec spec, Take take, TimeSpan span, Optional<ColourTransform> transform) {
     /** Raised whenever the same documents would give other pixels or bytes. */
-    private static final int RENDERER_VERSION = 2;
+    private static final int RENDERER_VERSION = 3;
 
     /**
      * Checks that the span can be rendered.
@@ -35,6 +38,10 @@ public record RenderJob(Recipe recipe, RenderSpec spec, Take take, TimeSpan span
         }
         if (recipe.rate().framesIn(span.seconds()) == 0) {
             throw new IllegalArgumentException("The range holds no frame.");
+        }
+        if (spec.transformed() && transform.isEmpty()) {
+            throw new IllegalArgumentException(
+                    "'through_transform' is asked for, and the recipe has no transform: choose one in Balance.");
         }
         spec.soundSlot().ifPresent(slot -> {
             if (recipe.clips().stream().noneMatch(clip -> clip.slot().equals(slot))) {

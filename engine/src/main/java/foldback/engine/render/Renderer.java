@@ -1,8 +1,6 @@
 package foldback.engine.render;
 
-import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
-import foldback.core.picture.PixelFormat;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
@@ -84,9 +82,8 @@ public final class Renderer {
         RenderSpec spec = job.spec();
         List<RecipePlan.Source> sources = job.shown().sources();
         RecipePlan plan = RecipePlan.compile(job.recipe(), spec.canvas(), sources);
-        PixelFormat format = spec.bits() == 10 ? PixelFormat.YUV420_10 : PixelFormat.YUV420_8;
-        ColourTags tags = job.recipe().balance().tagsOf(sources.get(0).tags()).sitedLeft();
-        RecipeLight light = new RecipeLight(job.recipe(), sources, format, tags);
+        RenderColours colours = RenderColours.of(job);
+        RecipeLight light = new RecipeLight(job.recipe(), sources, colours.stitched(), colours.stitchedTags());
         Stitcher stitcher = new Stitcher(
                 StitchPlan.compile(plan.settings()),
                 spec.kernel(),
@@ -95,8 +92,8 @@ public final class Renderer {
                 spec.canvas().width(),
                 spec.canvas().height(),
                 job.recipe().rate(),
-                format,
-                tags,
+                colours.delivered(),
+                colours.deliveredTags(),
                 spec.preset(),
                 spec.rateControl(),
                 spec.encoderThreads(),
@@ -105,10 +102,12 @@ public final class Renderer {
         ExecutorService executor = Executors.newFixedThreadPool(threads);
         List<List<Integer>> files = job.shown().lensesByFile();
         List<LensFeed> feeds = new ArrayList<>();
-        try (CanvasLane lane = new CanvasLane(encoder, format, tags, number -> piece(folder, number), niceness)) {
+        try (CanvasLane lane = new CanvasLane(
+                encoder, colours.delivered(), colours.deliveredTags(), number -> piece(folder, number), niceness)) {
             for (List<Integer> lenses : files) {
                 feeds.add(new LensFeed(job, lenses, plan.halvings(), start, niceness));
             }
+            Frame between = colours.between(spec.canvas());
             Frame[] frames = new Frame[sources.size()];
             for (long n = start; n < job.frames(); n++) {
                 run.step((double) n / job.frames());
@@ -119,7 +118,9 @@ public final class Renderer {
                     }
                 }
                 Frame canvas = lane.canvas();
-                stitcher.stitch(List.of(frames), light.at(job.timeOf(n)), canvas, executor, threads);
+                Frame stitched = colours.finish().isPresent() ? between : canvas;
+                stitcher.stitch(List.of(frames), light.at(job.timeOf(n)), stitched, executor, threads);
+                colours.finish().ifPresent(finish -> finish.finish(stitched, canvas));
                 boolean ends = (n + 1) % spec.segmentFrames() == 0 || n + 1 == job.frames();
                 lane.put(canvas, ends ? (int) (n / spec.segmentFrames()) : -1);
             }

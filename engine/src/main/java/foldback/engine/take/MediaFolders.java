@@ -26,7 +26,9 @@ public record MediaFolders(Path own, Map<String, Path> footage) {
 
     public static final String UPLOADS = "uploads";
 
-    private static final Set<String> TAKEN = Set.of(DEMO, UPLOADS);
+    public static final String CUBES = "cubes";
+
+    private static final Set<String> TAKEN = Set.of(DEMO, UPLOADS, CUBES);
 
     public MediaFolders {
         footage = Collections.unmodifiableMap(new LinkedHashMap<>(footage));

@@ -12,6 +12,7 @@ import foldback.core.recipe.light.BalanceMeasure;
 import foldback.core.recipe.light.Highlights;
 import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Stops;
+import foldback.core.recipe.light.Transform;
 import foldback.core.recipe.light.Trim;
 import foldback.core.run.Verdict;
 import foldback.core.tone.Falloff;
@@ -34,9 +35,16 @@ class BalanceJsonTest {
                 Track.still(new Trim(-0.2, 0, 0, 0, 0, 0, 0)),
                 Optional.of("B"),
                 Highlights.LOWER,
-                0.35);
+                0.35,
+                Optional.of(Transform.SHOWN));
         Recipe recipe = DemoTake.recipe().withBalance(balance);
         assertThat(RecipeJson.read(RecipeJson.write(recipe)).balance()).isEqualTo(balance);
+        Transform cube = new Transform(Optional.of(new Transform.CubeFile("cubes/dusk.cube", "0f".repeat(32))));
+        Balance other = balance.withTransform(Optional.of(cube));
+        String written = RecipeJson.write(recipe.withBalance(other));
+        assertThat(RecipeJson.read(written).balance()).isEqualTo(other);
+        assertThatThrownBy(() -> RecipeJson.read(written.replace("0f0f", "xx0f")))
+                .hasMessageContaining("sha256");
     }
 
     @Test

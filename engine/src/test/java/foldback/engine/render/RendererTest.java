@@ -33,7 +33,8 @@ class RendererTest {
                 recipe,
                 DemoTake.smallSpec(bits, sound),
                 Take.open(recipe, MediaFolders.of(DemoTake.MEDIA)),
-                new TimeSpan(from, to));
+                new TimeSpan(from, to),
+                Optional.empty());
     }
 
     @Test
@@ -117,7 +118,8 @@ class RendererTest {
         byte[] bytes = Files.readAllBytes(media.resolve("sluice-path-b.mp4"));
         // The index of this file stands at its end: without it nothing can be decoded.
         Files.write(media.resolve("sluice-path-b.mp4"), java.util.Arrays.copyOf(bytes, bytes.length / 3));
-        RenderJob job = new RenderJob(recipe, DemoTake.smallSpec(8, Optional.empty()), take, new TimeSpan(0, 1));
+        RenderJob job = new RenderJob(
+                recipe, DemoTake.smallSpec(8, Optional.empty()), take, new TimeSpan(0, 1), Optional.empty());
         Path out = folder.resolve("never.mp4");
         assertThatThrownBy(() -> new Renderer(1, 0).render(job, work(), out, Run.QUIET))
                 .isInstanceOf(MediaException.class)

@@ -44,15 +44,16 @@ public final class ProxyPicks implements AutoCloseable {
     }
 
     /**
-     * Fills a frame with the next wanted picture; it must hold the one before where that was wanted twice.
+     * Fills a frame with the next wanted picture.
      *
+     * @return false where it is the one before once more: the frame is left as it is
      * @throws IOException where the decoder ended early
      */
-    public void next(Frame frame) throws IOException {
+    public boolean next(Frame frame) throws IOException {
         for (int i = 0; i < decoded[next]; i++) {
             decoder.read(frame);
         }
-        next++;
+        return decoded[next++] > 0;
     }
 
     @Override

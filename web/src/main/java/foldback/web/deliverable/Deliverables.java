@@ -122,7 +122,7 @@ public class Deliverables {
     private RenderJob job(Revision revision, NewDeliverable asked) {
         RenderSpec spec = RenderSpec.read(JSON.writeValueAsString(asked.spec()));
         Recipe recipe = RecipeJson.read(revision.recipe());
-        return new RenderJob(recipe, spec, takes.of(recipe), new TimeSpan(asked.from(), asked.to()));
+        return job(recipe, spec, new TimeSpan(asked.from(), asked.to()));
     }
 
     /** What is to be expected of one that is not in the queue yet. */
@@ -213,7 +213,7 @@ public class Deliverables {
         Deliverable row = row(id);
         Recipe recipe = RecipeJson.read(recipes.byId(row.revisionId()).recipe());
         String spec = row.spec();
-        return new RenderJob(recipe, RenderSpec.read(spec), takes.of(recipe), row.span());
+        return job(recipe, RenderSpec.read(spec), row.span());
     }
 
     /** Records progress; returns whether the render should stop. */
@@ -232,5 +232,14 @@ public class Deliverables {
     @Transactional
     void ended(Long id, Deliverable.State state, String message) {
         row(id).end(state, message, null, clock.instant());
+    }
+
+    private RenderJob job(Recipe recipe, RenderSpec spec, TimeSpan span) {
+        return new RenderJob(
+                recipe,
+                spec,
+                takes.of(recipe),
+                span,
+                spec.transformed() ? takes.transformOf(recipe) : Optional.empty());
     }
 }

@@ -2,22 +2,32 @@ package foldback.web.preview;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import foldback.core.finish.ColourTransform;
+import foldback.core.picture.ColourTags;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.light.Transform;
 import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
+import foldback.engine.take.Transforms;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Service;
 
-/** Takes whose files are open, by their clips; opening hashes and indexes the files, so it is done once. */
+/** Takes whose files are open, by their clips, and colour transforms; opening hashes and indexes the files, so it is done once. */
 @Service
 public class OpenTakes {
     private final MediaFolders media;
     private final ContentIds contents;
     private final Cache<List<String>, Take> opened =
             Caffeine.newBuilder().maximumSize(16).build();
+
+    private final Cache<TransformKey, ColourTransform> transforms =
+            Caffeine.newBuilder().maximumSize(8).build();
+
+    private record TransformKey(Transform transform, ColourTags.Curve curve) {}
 
     OpenTakes(MediaFolders media, ContentIds contents) {
         this.contents = contents;
@@ -34,6 +44,18 @@ public class OpenTakes {
         return new Take(take.clips().stream()
                 .map(clip -> withOffset(clip, recipe.clip(clip.ref().slot())))
                 .toList());
+    }
+
+    /** The colour transform of a recipe; empty where it has none. */
+    public Optional<ColourTransform> transformOf(Recipe recipe) {
+        Take take = of(recipe);
+        return recipe.balance()
+                .transform()
+                .map(transform -> transforms.get(
+                        new TransformKey(
+                                transform, Transforms.tags(recipe, take).transfer()),
+                        key -> Transforms.open(recipe, take, media, contents::of)
+                                .orElseThrow()));
     }
 
     private static TakeClip withOffset(TakeClip clip, ClipRef ref) {

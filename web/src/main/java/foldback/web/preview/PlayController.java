@@ -57,7 +57,7 @@ class PlayController {
         response.setContentType("video/mp4");
         response.setHeader("Cache-Control", "no-store");
         try {
-            player.play(recipe, take, request, response.getOutputStream());
+            player.play(recipe, take, request, takes.transformOf(recipe), response.getOutputStream());
         } catch (IOException left) {
             // The page seeks, pauses or is closed: it takes no more.
             LOG.debug("playing ended: {}", left.getMessage());

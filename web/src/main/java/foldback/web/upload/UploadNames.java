@@ -1,13 +1,13 @@
 package foldback.web.upload;
 
 /** Names for uploaded files: whatever a browser sends becomes one plain name in one folder. */
-final class UploadNames {
+public final class UploadNames {
     private static final int MOST = 150;
 
     private UploadNames() {}
 
     /** The last part of a name without what a file system, a shell or a list would take for more than a letter. */
-    static String safe(String wanted) {
+    public static String safe(String wanted) {
         String name = wanted == null ? "" : wanted.replace('\\', '/');
         name = name.substring(name.lastIndexOf('/') + 1);
         name = name.replaceAll("[\\p{Cntrl}\\p{Cf}\\p{Cs}\\p{Co}\\p{Cn}:*?\"<>|%]", "_")
@@ -26,7 +26,7 @@ final class UploadNames {
     }
 
     /** The same name with a number behind, before its ending. */
-    static String numbered(String name, int number) {
+    public static String numbered(String name, int number) {
         int dot = name.lastIndexOf('.');
         return dot > 0 ? name.substring(0, dot) + " " + number + name.substring(dot) : name + " " + number;
     }

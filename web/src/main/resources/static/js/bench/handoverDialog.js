@@ -2,6 +2,7 @@ import { askJson } from "../page/api.js";
 import { bytes } from "../page/bytes.js";
 import { element, part } from "../page/parts.js";
 import { toast } from "../page/toast.js";
+import { curveOf, transformName } from "./curves.js";
 import { clock } from "./format.js";
 
 const PRESETS = ["ultrafast", "superfast", "veryfast", "faster", "fast", "medium", "slow", "slower", "veryslow"];
@@ -43,6 +44,13 @@ export function startHandover(store) {
       ...store.kept.clips.filter((clip) => clip.sound !== "none").map((clip) => element("option", { value: clip.slot }, `of lens ${clip.slot}`)),
     );
     field("sound").value = spec.sound ?? field("sound").options[1]?.value ?? "";
+    const { transform } = store.kept.recipe.balance;
+    field("colours-field").hidden = !transform;
+    // What is shown through a transform is not delivered through it by accident.
+    field("colours").replaceChildren(
+      element("option", { value: "" }, `as the footage: ${curveOf(store.kept)}`),
+      element("option", { value: "transform" }, `through the transform: ${transformName(transform)}`),
+    );
     rateBy();
     field("from").value = store.range.from.toFixed(2);
     field("to").value = store.range.to.toFixed(2);
@@ -76,6 +84,9 @@ export function startHandover(store) {
     spec[field("rate").value === "bits" ? "bit_rate_kbps" : "quality"] = number("quality");
     if (field("sound").value) {
       spec.sound_slot = field("sound").value;
+    }
+    if (field("colours").value) {
+      spec.through_transform = true;
     }
     const folder = field("folder").value.trim();
     const name = (folder ? `${folder}/` : "") + field("name").value.trim();

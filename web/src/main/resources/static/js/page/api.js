@@ -18,18 +18,19 @@ export const token = () => {
 /**
  * Asks the server; throws a Problem where it refuses.
  * @param {string} path
- * @param {{body?: object, method?: string, signal?: AbortSignal}} options
+ * @param {{body?: object|Blob, method?: string, signal?: AbortSignal}} options
  * @returns {Promise<Response>}
  */
 export async function ask(path, { body, method, signal } = {}) {
   const verb = method || (body === undefined ? "GET" : "POST");
   const headers = verb === "GET" ? {} : { "X-XSRF-TOKEN": token() };
+  const file = body instanceof Blob;
   if (body !== undefined) {
-    headers["Content-Type"] = "application/json";
+    headers["Content-Type"] = file ? "application/octet-stream" : "application/json";
   }
   let response;
   try {
-    response = await fetch(path, { method: verb, headers, signal, body: body === undefined ? undefined : JSON.stringify(body) });
+    response = await fetch(path, { method: verb, headers, signal, body: body === undefined || file ? body : JSON.stringify(body) });
   } catch (failure) {
     if (failure.name === "AbortError") {
       throw failure;

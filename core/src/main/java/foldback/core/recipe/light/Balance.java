@@ -16,6 +16,7 @@ import java.util.Optional;
  * @param reference the slot of the lens that is left as it is; else their mean is
  * @param highlights what becomes of bright places that are lifted over full scale
  * @param overStops by how much the brightest places that the source shows are lifted over full scale, as measured
+ * @param transform from the footage's colours to those that are shown; what is delivered goes through it only where that is asked for
  */
 public record Balance(
         Optional<BalanceMeasure> measure,
@@ -25,7 +26,8 @@ public record Balance(
         Track<Trim> whole,
         Optional<String> reference,
         Highlights highlights,
-        double overStops) {
+        double overStops,
+        Optional<Transform> transform) {
     public static final Balance NONE = new Balance(
             Optional.empty(),
             Optional.empty(),
@@ -34,7 +36,8 @@ public record Balance(
             Track.still(Trim.NONE),
             Optional.empty(),
             Highlights.CUT,
-            0);
+            0,
+            Optional.empty());
 
     public Balance {
         lenses = List.copyOf(lenses);
@@ -52,17 +55,17 @@ public record Balance(
 
     /** The same for other lenses. */
     public Balance withLenses(List<LensBalance> changed) {
-        return new Balance(measure, curve, falloff, changed, whole, reference, highlights, overStops);
+        return new Balance(measure, curve, falloff, changed, whole, reference, highlights, overStops, transform);
     }
 
     /** The same with another reference, to be evened out again. */
     public Balance withReference(Optional<String> slot) {
-        return new Balance(measure, curve, falloff, lenses, whole, slot, highlights, overStops);
+        return new Balance(measure, curve, falloff, lenses, whole, slot, highlights, overStops, transform);
     }
 
     /** The same for clips whose curve is another one than their files say. */
     public Balance withCurve(Optional<ColourTags.Curve> chosen) {
-        return new Balance(measure, chosen, falloff, lenses, whole, reference, highlights, overStops);
+        return new Balance(measure, chosen, falloff, lenses, whole, reference, highlights, overStops, transform);
     }
 
     /** What a clip's code values mean. */
@@ -71,7 +74,11 @@ public record Balance(
     }
 
     public Balance withHighlights(Highlights changed) {
-        return new Balance(measure, curve, falloff, lenses, whole, reference, changed, overStops);
+        return new Balance(measure, curve, falloff, lenses, whole, reference, changed, overStops, transform);
+    }
+
+    public Balance withTransform(Optional<Transform> chosen) {
+        return new Balance(measure, curve, falloff, lenses, whole, reference, highlights, overStops, chosen);
     }
 
     /** Whether nothing of it changes over time. */

@@ -1,4 +1,5 @@
 import { askJson } from "../../page/api.js";
+import { element } from "../../page/parts.js";
 import { between, directionAt, ofDegrees, times, toDegrees, turnAbout } from "../rotation.js";
 import { coverageOf, drawCoverage } from "../coverage.js";
 import { plain } from "../format.js";
@@ -13,6 +14,9 @@ const LOOKS = [
   ["cut", "Cut", "The lenses cut off against each other, without blending"],
   ["clipped", "Clipped", "What is clipped: orange stripes where the clips are, blue ones where the correction does it"],
 ];
+
+/** Widths of strips, degrees. */
+const STRIPS = [0.5, 1, 2, 4, 8];
 
 const anglesOf = (level) => ({ yaw: level.yaw_deg, pitch: level.pitch_deg, roll: level.roll_deg });
 
@@ -55,6 +59,7 @@ export class SpherePane {
         this.refresh();
       });
     }
+    this.chooseStrips();
     pane.tool("Read", "Click a spot: what each lens says there, red green blue in percent, as recorded and as corrected", () => pane.options.read, () => {
       pane.options.read = !pane.options.read;
       pane.note("");
@@ -62,6 +67,23 @@ export class SpherePane {
     host.addEventListener("click", (event) => this.read(event));
     store.addEventListener("kept", () => this.loadCoverage(), { signal: this.stop.signal });
     this.loadCoverage();
+  }
+
+  looks() {
+    const looks = LOOKS.map(([look]) => look).filter((look) => this.pane.options[look]);
+    return this.pane.options.strips ? [...looks, `strips-${this.pane.options.strips}`] : looks;
+  }
+
+  /** The lenses in turn over their overlaps, in strips of a width. */
+  chooseStrips() {
+    const choice = element("select", { "aria-label": "Strips", "data-test": "strips", title: "The two lenses of each overlap in turn, in strips along the seam" });
+    choice.append(element("option", { value: "" }, "No strips"), ...STRIPS.map((width) => element("option", { value: width }, `Strips ${width}°`)));
+    choice.value = this.pane.options.strips ?? "";
+    choice.addEventListener("change", () => {
+      this.pane.options.strips = choice.value;
+      this.refresh();
+    });
+    this.pane.tools.append(choice);
   }
 
   /** What each lens that sees a spot says there. */
@@ -109,7 +131,7 @@ export class SpherePane {
     const shown = this.surface.now() * full * (window.devicePixelRatio || 1);
     const dragged = Object.keys(this.store.draft).length > 0;
     const width = dragged ? PREVIEW_WIDTH : shown > PREVIEW_WIDTH * 1.4 ? full : PREVIEW_WIDTH;
-    const picture = await this.store.sphere(width, signal, this.pane.time(), LOOKS.map(([look]) => look).filter((look) => this.pane.options[look]));
+    const picture = await this.store.sphere(width, signal, this.pane.time(), this.looks());
     if (picture && (!this.store.film || this.pane.held !== undefined)) {
       this.host.dataset.shown = String(Number(this.host.dataset.shown ?? 0) + 1);
       this.shownWidth = width;

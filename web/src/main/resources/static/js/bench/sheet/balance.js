@@ -1,5 +1,7 @@
 import { element, part } from "../../page/parts.js";
+import { CURVES } from "../curves.js";
 import { numberField } from "../numberField.js";
+import { chooseTransform } from "./transform.js";
 import { plain } from "../format.js";
 import { changed, isKeyed, keyAt, neighbour, valueAt, withKey, withoutKey } from "../keyTrack.js";
 import { backgroundJob } from "./job.js";
@@ -16,10 +18,6 @@ const NUMBERS = [
 ];
 const NO_TRIM = Object.fromEntries(NUMBERS.map(({ key }) => [key, 0]));
 const NO_STOPS = { exposure_stops: 0, red_stops: 0, green_stops: 0, blue_stops: 0 };
-/** Curves that clips may have, and what they are called. */
-const CURVES = {
-  bt709: "Rec.709", srgb: "sRGB", linear: "linear", hlg: "Rec.2100 HLG", pq: "Rec.2100 PQ", acescct: "ACEScct", cineon: "Cineon-style log",
-};
 const signed = (value) => `${value > 0 ? "+" : ""}${plain(value, 2)}`;
 
 /** Evens exposure and colour in one action; trims of each lens and of the whole by number, over time by keys. */
@@ -34,6 +32,7 @@ export function balanceSheet(root, store) {
 function startEvening(root, store, slots) {
   const balance = store.kept.recipe.balance;
   chooseCurve(root, store);
+  chooseTransform(root, store);
   part(root, "action").hidden = slots.length < 2;
   const reference = part(root, "reference");
   reference.append(element("option", { value: "" }, "the lenses’ mean"), ...slots.map((slot) => element("option", { value: slot }, `lens ${slot} as it is`)));

@@ -1,0 +1,2 @@
+/** Files that describe colour. */
+package foldback.media.colour;

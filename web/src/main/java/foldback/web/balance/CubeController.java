@@ -1,0 +1,57 @@
+package foldback.web.balance;
+
+import foldback.engine.take.MediaFolders;
+import foldback.media.ContentHash;
+import foldback.media.MediaException;
+import foldback.media.colour.CubeReader;
+import foldback.web.Role;
+import foldback.web.upload.UploadNames;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.springframework.context.annotation.Profile;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Takes .cube files in; one that is broken is refused and not kept. */
+@RestController
+@Profile(Role.PAGES)
+class CubeController {
+    private final MediaFolders media;
+
+    CubeController(MediaFolders media) {
+        this.media = media;
+    }
+
+    /** Where a file was put and what is in it, as recipes name it. */
+    record Kept(String file, String sha256) {}
+
+    @PostMapping(path = "/api/cubes", consumes = "application/octet-stream")
+    Kept keep(@RequestParam String name, @RequestBody byte[] content) throws IOException {
+        Path folder = Files.createDirectories(media.own().resolve(MediaFolders.CUBES));
+        Path arrived = Files.createTempDirectory(folder, ".new");
+        Path file = arrived.resolve(UploadNames.safe(name));
+        try {
+            Files.write(file, content);
+            CubeReader.read(file);
+            String hash = ContentHash.of(file);
+            for (int n = 1; ; n++) {
+                String free = n == 1 ? UploadNames.safe(name) : UploadNames.numbered(UploadNames.safe(name), n);
+                Path kept = folder.resolve(free);
+                if (!Files.exists(kept)) {
+                    Files.move(file, kept);
+                }
+                if (ContentHash.of(kept).equals(hash)) {
+                    return new Kept(MediaFolders.CUBES + "/" + free, hash);
+                }
+            }
+        } catch (MediaException broken) {
+            throw new IllegalArgumentException(broken.getMessage(), broken);
+        } finally {
+            Files.deleteIfExists(file);
+            Files.delete(arrived);
+        }
+    }
+}
