@@ -9,14 +9,8 @@ import { Surface } from "./surface.js";
 const PREVIEW_WIDTH = 1280;
 const RELEASE_LABEL = "Turn the sphere";
 
-/** Other ways to look at the same picture. */
-const LOOKS = [
-  ["cut", "Cut", "The lenses cut off against each other, without blending"],
-  ["clipped", "Clipped", "What is clipped: orange stripes where the clips are, blue ones where the correction does it"],
-];
-
-/** Widths of strips, degrees. */
-const STRIPS = [0.5, 1, 2, 4, 8];
+/** How the lenses of an overlap meet: blended, cut off against each other, or in turn in strips so many degrees wide. */
+const MEETINGS = [["", "Blended"], ["cut", "Cut"], ...[0.5, 1, 2, 4, 8].map((width) => [`strips-${width}`, `Strips ${width}°`])];
 
 const anglesOf = (level) => ({ yaw: level.yaw_deg, pitch: level.pitch_deg, roll: level.roll_deg });
 
@@ -45,6 +39,7 @@ export class SpherePane {
     this.pictures = latest((signal) => this.fetch(signal), (failure) => pane.note(failure.message));
     host.addEventListener("pointerdown", (event) => this.grab(event));
     host.addEventListener("dblclick", (event) => this.face(event));
+    this.chooseMeeting();
     pane.tool("Grid", "Grid and centre mark (G)", () => pane.options.grid, () => {
       pane.options.grid = !pane.options.grid;
       this.surface.draw();
@@ -53,13 +48,10 @@ export class SpherePane {
       pane.options.coverage = !pane.options.coverage;
       this.loadCoverage();
     });
-    for (const [look, name, title] of LOOKS) {
-      pane.tool(name, title, () => pane.options[look], () => {
-        pane.options[look] = !pane.options[look];
-        this.refresh();
-      });
-    }
-    this.chooseStrips();
+    pane.tool("Clipped", "What is clipped: orange stripes where the clips are, blue ones where the correction does it", () => pane.options.clipped, () => {
+      pane.options.clipped = !pane.options.clipped;
+      this.refresh();
+    });
     pane.tool("Read", "Click a spot: what each lens says there, red green blue in percent, as recorded and as corrected", () => pane.options.read, () => {
       pane.options.read = !pane.options.read;
       pane.note("");
@@ -70,17 +62,15 @@ export class SpherePane {
   }
 
   looks() {
-    const looks = LOOKS.map(([look]) => look).filter((look) => this.pane.options[look]);
-    return this.pane.options.strips ? [...looks, `strips-${this.pane.options.strips}`] : looks;
+    return [this.pane.options.meeting, this.pane.options.clipped ? "clipped" : ""].filter(Boolean);
   }
 
-  /** The lenses in turn over their overlaps, in strips of a width. */
-  chooseStrips() {
-    const choice = element("select", { "aria-label": "Strips", "data-test": "strips", title: "The two lenses of each overlap in turn, in strips along the seam" });
-    choice.append(element("option", { value: "" }, "No strips"), ...STRIPS.map((width) => element("option", { value: width }, `Strips ${width}°`)));
-    choice.value = this.pane.options.strips ?? "";
+  chooseMeeting() {
+    const choice = element("select", { "aria-label": "How lenses meet", "data-test": "meeting", title: "Lenses blended, cut off against each other, or in turn in strips along the seam" });
+    choice.append(...MEETINGS.map(([look, name]) => element("option", { value: look }, name)));
+    choice.value = this.pane.options.meeting ?? "";
     choice.addEventListener("change", () => {
-      this.pane.options.strips = choice.value;
+      this.pane.options.meeting = choice.value;
       this.refresh();
     });
     this.pane.tools.append(choice);
