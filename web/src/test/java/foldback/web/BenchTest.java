@@ -150,6 +150,10 @@ class BenchTest {
         new Select(browser.find("scopeKind")).selectByValue("vector");
         new Select(browser.find("scopeOf")).selectByValue("A");
         browser.await(Duration.ofSeconds(20)).until(driver -> !shown().equals(before));
+        String ofA = shown();
+        new Select(browser.find("scopeOf")).selectByValue("seam-A-B");
+        browser.await(Duration.ofSeconds(20)).until(driver -> !shown().equals(ofA));
+        assertThat(browser.find("pane-scope").getText()).doesNotContain("share no place");
         for (String kind : new String[] {"parade", "histogram", "waveform"}) {
             new Select(browser.find("scopeKind")).selectByValue(kind);
         }
@@ -176,6 +180,19 @@ class BenchTest {
         Select colours = new Select(browser.find("ho-colours"));
         assertThat(colours.getFirstSelectedOption().getText()).isEqualTo("as the footage: Rec.709");
         assertThat(colours.getOptions().get(1).getText()).isEqualTo("through the transform: warm.cube");
+    }
+
+    @Test
+    void noiseIsTakenOutLookedAtAndItsCostIsSaid() {
+        stage("balance");
+        type("noise-temporal", "5");
+        revision(2);
+        browser.awaitText("noise-cost", "s a frame: a minute of the take is rendered");
+        new Select(browser.driver.findElement(By.cssSelector(".pane-cap select"))).selectByValue("lens");
+        shownTimes("pane-lens", 1);
+        browser.driver.findElement(By.cssSelector("[data-tool=cleaned]")).click();
+        shownTimes("pane-lens", 2);
+        browser.await(SOON).until(driver -> browser.find("pane-lens").getDomAttribute("data-split") != null);
     }
 
     private void keySign(String text) {

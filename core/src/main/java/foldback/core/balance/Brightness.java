@@ -3,7 +3,7 @@ package foldback.core.balance;
 import foldback.core.lens.LensFrame;
 import foldback.core.picture.Frame;
 import foldback.core.tone.Falloff;
-import foldback.core.tone.Transfer;
+import foldback.core.tone.LightCurve;
 
 /**
  * How much bright light one lens shows, and where in its field: how far a correction would lift it over full scale can be told from that
@@ -31,7 +31,7 @@ public final class Brightness {
     }
 
     /** @param curve of the frame */
-    public void look(Frame frame, Transfer curve) {
+    public void look(Frame frame, LightCurve curve) {
         SampleLight reader = new SampleLight(frame, SampleLight.table(curve));
         double full = curve.toLight(1);
         for (int y = STEP / 2; y < frame.height(); y += STEP) {

@@ -4,6 +4,7 @@ import foldback.core.lens.LensFrame;
 import foldback.core.picture.Frame;
 import foldback.core.rig.Rig;
 import foldback.core.space.Rotation;
+import foldback.core.tone.LightCurve;
 import foldback.core.tone.Transfer;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.LensView;
@@ -141,7 +142,7 @@ public final class PatchSites {
      *
      * @param curve of all of them
      */
-    public Patches look(List<Frame> frames, Transfer curve, int knot) {
+    public Patches look(List<Frame> frames, LightCurve curve, int knot) {
         float[] table = SampleLight.table(curve);
         double darkest = curve.toLight(curve.toSignal(0) + DARKEST);
         SampleLight[] readers = new SampleLight[frames.size()];

@@ -2,7 +2,7 @@ package foldback.core.balance;
 
 import foldback.core.picture.Frame;
 import foldback.core.picture.SignalReader;
-import foldback.core.tone.Transfer;
+import foldback.core.tone.LightCurve;
 
 /** Reads single samples of a frame as linear light, by a table of the curve; one instance a frame. */
 final class SampleLight {
@@ -25,7 +25,7 @@ final class SampleLight {
     }
 
     /** Light by signal, for {@link #SampleLight}. */
-    static float[] table(Transfer curve) {
+    static float[] table(LightCurve curve) {
         float[] table = new float[STEPS + 1];
         for (int i = 0; i <= STEPS; i++) {
             table[i] = (float) curve.toLight(LOWEST + SPAN * i / STEPS);

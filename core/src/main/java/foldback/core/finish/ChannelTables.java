@@ -1,6 +1,6 @@
 package foldback.core.finish;
 
-import foldback.core.tone.Transfer;
+import foldback.core.tone.LightCurve;
 import foldback.core.tone.Viewing;
 
 /** A table for each channel of its own, straight between its steps. */
@@ -29,7 +29,7 @@ public final class ChannelTables implements ColourTransform {
     }
 
     /** Each channel's light in the curve that screens show, bright parts drawn together ({@link Viewing}). */
-    public static ChannelTables shown(Transfer from) {
+    public static ChannelTables shown(LightCurve from) {
         float[] table = new float[STEPS + 1];
         for (int i = 0; i < table.length; i++) {
             table[i] = (float) Viewing.shown(from, (double) i / STEPS);

@@ -8,10 +8,10 @@ import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Trim;
 import foldback.core.rig.RigLens;
 import foldback.core.tone.LensLight;
+import foldback.core.tone.LightCurve;
 import foldback.core.tone.LightFormat;
 import foldback.core.tone.LightGains;
 import foldback.core.tone.Shoulder;
-import foldback.core.tone.Transfer;
 import foldback.core.warp.Sampler;
 import java.util.ArrayList;
 import java.util.List;
@@ -34,18 +34,22 @@ public final class RecipeLight {
         balance = recipe.balance();
         for (RecipePlan.Source source : sources) {
             formats.add(new LightFormat(
-                    source.format(), balance.tagsOf(source.tags()), out, outTags, Sampler.FRACTION_BITS));
+                    source.format(),
+                    balance.tagsOf(source.tags()),
+                    balance.curveOf(source.tags()),
+                    out,
+                    outTags,
+                    Sampler.FRACTION_BITS));
         }
         shoulder = shoulder(
-                sources.isEmpty() ? outTags : balance.tagsOf(sources.get(0).tags()));
+                balance.curveOf(sources.isEmpty() ? outTags : sources.get(0).tags()));
         still = balance.isStill() ? made(0) : null;
     }
 
-    private Shoulder shoulder(ColourTags tags) {
+    private Shoulder shoulder(LightCurve curve) {
         if (balance.highlights() != Highlights.SHOULDER || balance.overStops() == 0) {
             return Shoulder.NONE;
         }
-        Transfer curve = Transfer.of(tags.transfer());
         return new Shoulder(curve.toSignal(curve.toLight(1) * StrictMath.pow(2, balance.overStops())));
     }
 

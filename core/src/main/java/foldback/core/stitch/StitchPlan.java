@@ -7,6 +7,7 @@ import foldback.core.warp.CoordinateGrid;
 import foldback.core.warp.LensView;
 import foldback.core.warp.SamplePlaces;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 
@@ -58,7 +59,7 @@ public final class StitchPlan {
                 .mapToObj(i -> CoordinateGrid.of(settings.canvas(), views.get(i), common))
                 .toArray(CoordinateGrid[]::new);
         StitchPlan plan = new StitchPlan(settings, grids);
-        Weigher weigher = new Weigher(lenses, settings.feather(), settings.strips());
+        Weigher weigher = new Weigher(lenses, settings.feather(), settings.meeting());
         SeamSides sides = new SeamSides(grids, weigher);
         IntStream.range(0, plan.cellRows).parallel().forEach(row -> new CellRow(plan, weigher, sides).compile(row));
         return plan;
@@ -204,7 +205,8 @@ public final class StitchPlan {
                 if (count == 0) {
                     plan.cells[cell] = EMPTY;
                 } else {
-                    plan.cells[cell] = count == 1 && whole[active[0]] ? active[0] : mix(cell, node);
+                    boolean lone = count == 1 && whole[active[0]] && weigher.showsLoneLenses();
+                    plan.cells[cell] = lone ? active[0] : mix(cell, node);
                 }
             }
         }
@@ -262,6 +264,7 @@ public final class StitchPlan {
         }
 
         private int mix(int cell, int node) {
+            Arrays.fill(depth, 0);
             findSides(node);
             int size = plan.cellSize();
             short[][] perLens = new short[lenses][];

@@ -12,27 +12,24 @@ import foldback.core.warp.Canvas;
  * @param rigFromCanvas the rotation from canvas to rig
  * @param meetingMetres where the lenses' pictures agree; infinite for far
  * @param feather full ramp across a seam, radians; 0 is a hard cut
- * @param strips width of strips along the seam in which the two lenses of an overlap are shown in turn, radians; 0 for none
+ * @param meeting how the lenses of an overlap meet
  */
 public record StitchSettings(
-        Canvas canvas, Rig rig, Rotation rigFromCanvas, double meetingMetres, double feather, double strips) {
+        Canvas canvas, Rig rig, Rotation rigFromCanvas, double meetingMetres, double feather, Meeting meeting) {
 
     public StitchSettings {
         if (!(feather >= 0) || feather > Math.PI) {
             throw new IllegalArgumentException("'feather' must be 0 to pi: " + feather);
         }
-        if (!(strips >= 0) || strips > Math.PI) {
-            throw new IllegalArgumentException("'strips' must be 0 to pi: " + strips);
-        }
     }
 
     /** For a picture that is blended. */
     public StitchSettings(Canvas canvas, Rig rig, Rotation rigFromCanvas, double meetingMetres, double feather) {
-        this(canvas, rig, rigFromCanvas, meetingMetres, feather, 0);
+        this(canvas, rig, rigFromCanvas, meetingMetres, feather, Meeting.BLENDED);
     }
 
-    /** The same for a picture that shows the two lenses of each overlap in turn, to be compared. */
-    public StitchSettings inStrips(double width) {
-        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, feather, width);
+    /** The same for a picture whose lenses meet otherwise. */
+    public StitchSettings with(Meeting other) {
+        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, feather, other);
     }
 }

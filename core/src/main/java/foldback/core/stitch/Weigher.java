@@ -23,14 +23,15 @@ final class Weigher {
     private final double[] axisCosine;
     private final double[] ramp;
     private final double[] rimFadePx;
-    private final double strips;
+    private final Meeting meeting;
 
     /**
      * @param feather full ramp across a seam, radians
-     * @param strips width of strips in which two lenses are shown in turn, radians; 0 for none
+     * @param meeting how the lenses of an overlap meet
      */
-    Weigher(List<RigLens> lenses, double feather, double strips) {
-        this.strips = strips;
+    Weigher(List<RigLens> lenses, double feather, Meeting meeting) {
+        this.meeting = meeting;
+        boolean blended = meeting instanceof Meeting.Blended;
         count = lenses.size();
         halfField = lenses.stream().mapToDouble(lens -> lens.lens().halfField()).toArray();
         axisCosine = new double[count * count];
@@ -48,8 +49,8 @@ final class Weigher {
                 double reach = 1 - between / (halfField[i] + halfField[j]);
                 double overlap = 2 * Math.min(halfField[i], halfField[j]) * Math.max(0, reach);
                 axisCosine[i * count + j] = StrictMath.cos(between);
-                // Strips go over the whole overlap.
-                ramp[i * count + j] = strips > 0 ? overlap : Math.min(feather, overlap);
+                // What is compared is compared over the whole overlap.
+                ramp[i * count + j] = blended ? Math.min(feather, overlap) : overlap;
             }
         }
     }
@@ -83,6 +84,11 @@ final class Weigher {
         return rimFadePx[lens];
     }
 
+    /** Whether a lens that is the only one at a place is shown there whole. */
+    boolean showsLoneLenses() {
+        return !(meeting instanceof Meeting.Side);
+    }
+
     /** The ramp's full width between two lenses, radians. */
     double rampBetween(int i, int j) {
         return ramp[i * count + j];
@@ -97,8 +103,15 @@ final class Weigher {
      * @param depth of the place inside each lens's usable picture, pixels, read; 0 or less is not covered
      */
     void weigh(int[] active, int actives, double[] sides, double[] depth, double[] raw, int[] weights) {
-        if (strips > 0) {
-            weighStrips(active, actives, sides, depth, weights);
+        if (meeting instanceof Meeting.Strips strips) {
+            weighStrips(strips.width(), active, actives, sides, depth, weights);
+            return;
+        }
+        if (meeting instanceof Meeting.Side side) {
+            for (int a = 0; a < actives; a++) {
+                weights[active[a]] = 0;
+            }
+            weights[side.shown()] = depth[side.shown()] > 0 && depth[side.where()] > 0 ? 256 : 0;
             return;
         }
         double sum = 0;
@@ -141,7 +154,7 @@ final class Weigher {
     }
 
     /** The two lenses that are nearest to their axes, in turn by the distance to the seam between them. */
-    private void weighStrips(int[] active, int actives, double[] sides, double[] depth, int[] weights) {
+    private void weighStrips(double width, int[] active, int actives, double[] sides, double[] depth, int[] weights) {
         int best = -1;
         int second = -1;
         for (int a = 0; a < actives; a++) {
@@ -163,7 +176,7 @@ final class Weigher {
         if (second >= 0) {
             int low = Math.min(best, second);
             int high = Math.max(best, second);
-            boolean even = (Math.floorMod((long) Math.floor(sides[low * count + high] / strips), 2)) == 0;
+            boolean even = (Math.floorMod((long) Math.floor(sides[low * count + high] / width), 2)) == 0;
             best = even ? low : high;
         }
         weights[best] = 256;

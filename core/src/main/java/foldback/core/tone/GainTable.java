@@ -22,7 +22,7 @@ record GainTable(int first, int rows, short[] codes, int[] growths, int row, int
     /** Levels whose sizes are powers of two would push each other out of the near caches. */
     private static final int ODD = 160;
 
-    static GainTable of(int first, int rows, Intake intake, Outlet outlet, Transfer curve, int gatheredBits) {
+    static GainTable of(int first, int rows, Intake intake, Outlet outlet, LightCurve curve, int gatheredBits) {
         int shift = Math.max(0, gatheredBits - VALUES_BITS);
         // Half as much on either side for what kernels overshoot by and what chroma adds.
         int range = 1 << gatheredBits - shift;

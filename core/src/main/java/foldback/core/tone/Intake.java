@@ -18,10 +18,9 @@ final class Intake {
     final int margin;
 
     /** @param black share of white light that becomes black */
-    Intake(PixelFormat in, ColourTags tags, double black, int fractionBits) {
+    Intake(PixelFormat in, ColourTags tags, LightCurve curve, double black, int fractionBits) {
         margin = 1 << (in.bits() + fractionBits - 2);
         power = new short[(1 << (in.bits() + fractionBits)) + 2 * margin];
-        Transfer curve = Transfer.of(tags.transfer());
         for (int i = 0; i < power.length; i++) {
             double code = (double) (i - margin) / (1 << fractionBits);
             double light = (curve.toLight(tags.lumaSignal(code, in.bits())) - black) / (1 - black);

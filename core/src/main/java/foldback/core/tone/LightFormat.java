@@ -31,7 +31,7 @@ public final class LightFormat {
     private final PixelFormat out;
     private final ColourTags outTags;
     private final int fractionBits;
-    private final Transfer curve;
+    private final LightCurve curve;
     private final LensLight asItIs;
     private final Map<Double, Intake> intakes = keeping(KEPT);
     private final Map<Shoulder, Outlet> outlets = keeping(KEPT);
@@ -40,12 +40,23 @@ public final class LightFormat {
 
     /** @param fractionBits of gathered values */
     public LightFormat(PixelFormat in, ColourTags inTags, PixelFormat out, ColourTags outTags, int fractionBits) {
+        this(in, inTags, Transfer.of(inTags.transfer()), out, outTags, fractionBits);
+    }
+
+    /** For pictures of a curve that tags have no name for. */
+    public LightFormat(
+            PixelFormat in,
+            ColourTags inTags,
+            LightCurve curve,
+            PixelFormat out,
+            ColourTags outTags,
+            int fractionBits) {
         this.in = in;
         this.inTags = inTags;
         this.out = out;
         this.outTags = outTags;
         this.fractionBits = fractionBits;
-        curve = Transfer.of(inTags.transfer());
+        this.curve = curve;
         asItIs = madeAsItIs();
     }
 
@@ -149,7 +160,7 @@ public final class LightFormat {
     }
 
     private synchronized Intake intake(double black) {
-        return intakes.computeIfAbsent(black, b -> new Intake(in, inTags, b, fractionBits));
+        return intakes.computeIfAbsent(black, b -> new Intake(in, inTags, curve, b, fractionBits));
     }
 
     private synchronized Outlet outlet(Shoulder shoulder) {

@@ -12,7 +12,7 @@ import foldback.core.picture.PixelFormat;
 record Outlet(short[] codes, float[] signals) {
     static final int SIZE = 8 * Intake.ONE;
 
-    static Outlet of(Transfer curve, Shoulder shoulder, PixelFormat out, ColourTags tags) {
+    static Outlet of(LightCurve curve, Shoulder shoulder, PixelFormat out, ColourTags tags) {
         short[] codes = new short[SIZE];
         float[] signals = new float[SIZE];
         for (int w = 0; w < SIZE; w++) {

@@ -3,12 +3,11 @@ package foldback.core.tone;
 import foldback.core.picture.ColourTags;
 
 /**
- * The curve of a camera between linear light L and the signal V, 0 for black and 1 for full scale of the signal, going on beyond; odd for
- * negative values where a standard says nothing of them.
+ * The curves that have names; odd for negative values where a standard says nothing of them.
  *
  * <p>Of curves with a toe, V = (1 + a) L^p - a above it (ITU-R BT.709, IEC 61966-2-1).
  */
-public enum Transfer {
+public enum Transfer implements LightCurve {
     BT709(0.45, 1) {
         @Override
         double signalOf(double light) {
@@ -112,6 +111,11 @@ public enum Transfer {
         }
     };
 
+    /** A diffuse white: three quarters of HLG's signal, and 203 cd/m2 of 10000 in PQ (ITU-R BT.2408). */
+    private static final double HLG_WHITE = 0.75;
+
+    private static final double PQ_WHITE = 0.0203;
+
     private final double power;
     private final double chromaShare;
 
@@ -133,32 +137,44 @@ public enum Transfer {
 
     abstract double lightOf(double signal);
 
+    @Override
     public double toSignal(double light) {
         // Logarithms have a black above 0: what is darker goes below it as far as they say.
         return light < 0 && signalOf(0) == 0 ? -signalOf(-light) : signalOf(light);
     }
 
+    @Override
     public double toLight(double signal) {
         return signal < 0 && signalOf(0) == 0 ? -lightOf(-signal) : lightOf(signal);
     }
 
-    /** Light of 0 and more as the curve's own power of it, in which a gain is a factor and steps are about as eyes see them. */
-    double toPower(double light) {
+    @Override
+    public double toPower(double light) {
         return StrictMath.pow(light, power);
     }
 
-    /** The signal of such a power. */
-    double fromPower(double value) {
+    @Override
+    public double fromPower(double value) {
         return toSignal(StrictMath.pow(value, 1 / power));
     }
 
-    /** The gain of light, in stops, that is a factor of such a power. */
-    double stopsOf(double factor) {
+    @Override
+    public double stopsOf(double factor) {
         return StrictMath.log(factor) / StrictMath.log(2) / power;
     }
 
-    /** By what differences between signals grow where light's power is multiplied. */
-    double chromaFactor(double factor) {
+    @Override
+    public double chromaFactor(double factor) {
         return chromaShare == 1 ? factor : StrictMath.pow(factor, chromaShare);
+    }
+
+    @Override
+    public double white() {
+        return switch (this) {
+            case BT709, SRGB, LINEAR -> 0;
+            case HLG -> toLight(HLG_WHITE);
+            case PQ -> PQ_WHITE;
+            case ACESCCT, CINEON -> 1;
+        };
     }
 }

@@ -169,6 +169,41 @@ class StitcherTest {
         assertThat(canvas.v().get(250, 125)).isEqualTo(160);
     }
 
+    /** Two lenses of 195 degrees share a ring of 15 degrees: there the one lens is shown, and black elsewhere. */
+    @Test
+    void oneSideOfASeamIsShownWhereBothSee() {
+        Rig rig = rig(512);
+        List<Frame> frames = new ArrayList<>();
+        for (int level : new int[] {90, 180}) {
+            Frame frame = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, 512, 512);
+            for (int y = 0; y < 512; y++) {
+                for (int x = 0; x < 512; x++) {
+                    frame.y().set(x, y, level);
+                }
+            }
+            fill(frame.u(), 128);
+            fill(frame.v(), 128);
+            frames.add(frame);
+        }
+        Frame canvas = canvas(PixelFormat.YUV420_8);
+        StitchSettings settings = new StitchSettings(CANVAS, rig, Rotation.IDENTITY, Double.POSITIVE_INFINITY, FEATHER);
+        new Stitcher(StitchPlan.compile(settings.with(new Meeting.Side(1, 0))), Kernel.QUICK)
+                .stitch(frames, lights(2, PixelFormat.YUV420_8, LightGains.NONE), canvas);
+        int middle = CANVAS.height() / 2;
+        int shown = 0;
+        for (int x = 0; x < CANVAS.width(); x++) {
+            assertThat(canvas.y().get(x, middle)).isIn(16, 180);
+            shown += canvas.y().get(x, middle) == 180 ? 1 : 0;
+        }
+        // Each lens keeps a margin at its rim.
+        double margin = StitchPlan.MARGIN_PX * 97.5 / 256;
+        assertThat(shown * 360.0 / CANVAS.width())
+                .as("degrees of both seams on the equator")
+                .isCloseTo(30 - 4 * margin, within(1.5));
+        assertThat(canvas.y().get(CANVAS.width() / 4, middle)).isEqualTo(180);
+        assertThat(canvas.y().get(CANVAS.width() / 2, middle)).isEqualTo(16);
+    }
+
     @Test
     void everyPixelOfAFlatSceneIsFlatAcrossSeamsAndPoles() {
         Rig rig = rig(256);

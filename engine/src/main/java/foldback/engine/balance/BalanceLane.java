@@ -7,7 +7,7 @@ import foldback.core.balance.SeamDifferences;
 import foldback.core.recipe.Recipe;
 import foldback.core.rig.Rig;
 import foldback.core.time.TimeSpan;
-import foldback.core.tone.Transfer;
+import foldback.core.tone.LightCurve;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -43,8 +43,7 @@ public final class BalanceLane {
             if (sites[0] == null) {
                 sites[0] = PatchSites.of(fitted, recipe.seams().meetingMetres());
             }
-            Transfer curve =
-                    Transfer.of(recipe.balance().tagsOf(pictures.get(0).tags()).transfer());
+            LightCurve curve = recipe.balance().curveOf(pictures.get(0).tags());
             pairs.addAll(sites[0].look(pictures, curve, moment).pairs());
             for (int i = 0; i < clipped.length; i++) {
                 Brightness brightness =

@@ -26,6 +26,7 @@ import foldback.core.run.Run;
 import foldback.core.run.Verdict;
 import foldback.core.time.TimeSpan;
 import foldback.core.tone.Falloff;
+import foldback.core.tone.LightCurve;
 import foldback.core.tone.Transfer;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -58,7 +59,7 @@ public final class BalanceMeter {
     private final int lenses;
     private PatchSites sites;
     private ColourTags.Curve taken;
-    private Transfer curve;
+    private LightCurve curve;
     private Brightness[] brightness;
     private final Patches.Refused[] refused;
     /** Pairs of some knots, read by each curve that footage may have. */
@@ -91,9 +92,11 @@ public final class BalanceMeter {
             throw new IllegalArgumentException("One lens differs from no other: there is nothing to even out.");
         }
         double[] knots = KnotTimes.even(span, frames.most());
-        Seen seen = look(knots, CHECKED, run.part(0, FIRST));
+        // A table that somebody chose is believed.
+        boolean known = recipe.balance().curve().sampled().isEmpty();
+        Seen seen = look(knots, known ? CHECKED : 0, run.part(0, FIRST));
         LightSolution found = LightSolver.solve(lenses, knots, seen.pairs, Run.QUIET);
-        Optional<ColourTags.Curve> better = CurveCheck.better(lenses, knots, byCurve, taken);
+        Optional<ColourTags.Curve> better = known ? CurveCheck.better(lenses, knots, byCurve, taken) : Optional.empty();
         double frame = 1 / recipe.rate().perSecond();
         double[] more = KnotTimes.between(knots, found.stops(), frame, frames.most() - knots.length);
         if (more.length > 0) {
@@ -154,7 +157,7 @@ public final class BalanceMeter {
 
     private void begin(List<Frame> pictures, int knots) {
         taken = recipe.balance().tagsOf(pictures.get(0).tags()).transfer();
-        curve = Transfer.of(taken);
+        curve = recipe.balance().curveOf(pictures.get(0).tags());
         Rig fitted = KnotFrames.fitted(recipe.rig(), pictures);
         sites = PatchSites.of(fitted, recipe.seams().meetingMetres()).thinned(placesFor(knots));
         brightness = fitted.lenses().stream()
@@ -220,6 +223,7 @@ public final class BalanceMeter {
                 before.reference(),
                 before.highlights(),
                 over,
-                before.transform());
+                before.transform(),
+                before.noise());
     }
 }

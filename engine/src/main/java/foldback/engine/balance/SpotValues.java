@@ -1,13 +1,12 @@
 package foldback.engine.balance;
 
-import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.SignalReader;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Trim;
 import foldback.core.rig.Rig;
-import foldback.core.tone.Transfer;
+import foldback.core.tone.LightCurve;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.LensView;
 import java.util.ArrayList;
@@ -52,16 +51,15 @@ public final class SpotValues {
                 double[] recorded = signals(frames.get(i), (int) at[0], (int) at[1]);
                 double share = view.lens().frame().fieldShare(at[0], at[1]);
                 String slot = rig.lenses().get(i).slot();
-                ColourTags tags = recipe.balance().tagsOf(frames.get(i).tags());
-                values.add(new Value(slot, recorded, corrected(recipe, slot, tags, recorded, share, seconds)));
+                LightCurve curve = recipe.balance().curveOf(frames.get(i).tags());
+                values.add(new Value(slot, recorded, corrected(recipe, slot, curve, recorded, share, seconds)));
             }
         }
         return values;
     }
 
     private static double[] corrected(
-            Recipe recipe, String slot, ColourTags tags, double[] recorded, double share, double seconds) {
-        Transfer curve = Transfer.of(tags.transfer());
+            Recipe recipe, String slot, LightCurve curve, double[] recorded, double share, double seconds) {
         LensBalance lens = recipe.balance().of(slot);
         Trim all = recipe.balance().whole().at(seconds);
         double[] own = lens.channelsAt(seconds);

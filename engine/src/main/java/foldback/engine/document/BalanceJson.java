@@ -9,13 +9,16 @@ import foldback.core.keys.Values;
 import foldback.core.picture.ColourTags;
 import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.light.BalanceMeasure;
+import foldback.core.recipe.light.CurveChoice;
 import foldback.core.recipe.light.Highlights;
 import foldback.core.recipe.light.LensBalance;
+import foldback.core.recipe.light.Noise;
 import foldback.core.recipe.light.Stops;
 import foldback.core.recipe.light.Transform;
 import foldback.core.recipe.light.Trim;
 import foldback.core.run.Verdict;
 import foldback.core.tone.Falloff;
+import foldback.core.tone.SampledCurve;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
@@ -33,8 +36,7 @@ final class BalanceJson {
     static Balance read(Fields fields) {
         Optional<BalanceMeasure> measure =
                 fields.has("measure") ? Optional.of(measure(fields.object("measure"))) : Optional.empty();
-        Optional<ColourTags.Curve> curve =
-                fields.has("curve") ? Optional.of(fields.oneOf(ColourTags.Curve.class, "curve")) : Optional.empty();
+        CurveChoice curve = curve(fields);
         Falloff falloff = fields.has("falloff") ? falloff(fields.object("falloff")) : Falloff.NONE;
         List<LensBalance> lenses = fields.list(
                 "lenses",
@@ -47,8 +49,30 @@ final class BalanceJson {
         double over = fields.has("over_stops") ? fields.number("over_stops", 0, 2 * Stops.MOST) : 0;
         Optional<Transform> transform =
                 fields.has("transform") ? Optional.of(transform(fields.object("transform"))) : Optional.empty();
+        Noise noise = fields.has("noise") ? noise(fields.object("noise")) : Noise.NONE;
         fields.end();
-        return new Balance(measure, curve, falloff, lenses, whole, reference, highlights, over, transform);
+        return new Balance(measure, curve, falloff, lenses, whole, reference, highlights, over, transform, noise);
+    }
+
+    private static CurveChoice curve(Fields fields) {
+        Optional<ColourTags.Curve> known =
+                fields.has("curve") ? Optional.of(fields.oneOf(ColourTags.Curve.class, "curve")) : Optional.empty();
+        Optional<SampledCurve> sampled = Optional.empty();
+        if (fields.has("linear")) {
+            Fields linear = fields.object("linear");
+            String name = linear.text("name");
+            List<Double> samples = linear.numbers("samples");
+            sampled = Optional.of(linear.checked(() -> new SampledCurve(name, samples)));
+            linear.end();
+        }
+        Optional<SampledCurve> table = sampled;
+        return fields.checked(() -> new CurveChoice(known, table));
+    }
+
+    private static Noise noise(Fields n) {
+        Noise noise = new Noise(n.number("temporal", 0, Noise.MOST), n.number("spatial", 0, Noise.MOST));
+        n.end();
+        return noise;
     }
 
     private static Transform transform(Fields t) {
@@ -127,7 +151,12 @@ final class BalanceJson {
                         .put("before_stops", round(m.beforeStops()))
                         .put("residual_stops", round(m.residualStops()))
                         .put("patches", m.patches()));
-        balance.curve().ifPresent(curve -> node.put("curve", lower(curve)));
+        balance.curve().known().ifPresent(curve -> node.put("curve", lower(curve)));
+        balance.curve().sampled().ifPresent(curve -> {
+            ArrayNode samples =
+                    node.putObject("linear").put("name", curve.name()).putArray("samples");
+            curve.samples().forEach(samples::add);
+        });
         if (!balance.falloff().isNone()) {
             node.putObject("falloff")
                     .put("square_stops", round(balance.falloff().square()))
@@ -143,6 +172,11 @@ final class BalanceJson {
         write(balance.whole(), node, "whole", BalanceJson::write);
         balance.reference().ifPresent(slot -> node.put("reference", slot));
         node.put("highlights", lower(balance.highlights())).put("over_stops", round(balance.overStops()));
+        if (!balance.noise().isNone()) {
+            node.putObject("noise")
+                    .put("temporal", round(balance.noise().temporal()))
+                    .put("spatial", round(balance.noise().spatial()));
+        }
         balance.transform().ifPresent(transform -> write(transform, node.putObject("transform")));
     }
 

@@ -12,7 +12,7 @@ import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.Stitcher;
-import foldback.core.tone.Transfer;
+import foldback.core.tone.LightCurve;
 import foldback.core.tone.Viewing;
 import foldback.core.warp.Kernel;
 import foldback.engine.proxy.Proxies;
@@ -100,8 +100,7 @@ public final class Player {
     /** What makes canvases fit for screens; empty where they are. */
     private static Optional<CanvasFinish> finish(
             Recipe recipe, List<Proxy> small, Optional<ColourTransform> transform) {
-        Transfer curve = Transfer.of(
-                recipe.balance().tagsOf(small.get(0).source().tags()).transfer());
+        LightCurve curve = recipe.balance().curveOf(small.get(0).source().tags());
         return transform
                 .or(() -> Viewing.needed(curve) ? Optional.of(ChannelTables.shown(curve)) : Optional.empty())
                 .map(each -> new CanvasFinish(Optional.of(each)));

@@ -12,6 +12,7 @@ import foldback.core.recipe.Recipe;
 import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.Balance;
+import foldback.core.recipe.light.Noise;
 import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.StitchSettings;
 import foldback.core.stitch.Stitcher;
@@ -24,6 +25,8 @@ import foldback.engine.proxy.Proxy;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import foldback.engine.take.Transforms;
+import foldback.media.ffmpeg.MediaInfo;
+import foldback.media.ffmpeg.OneFrame;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
@@ -110,7 +113,7 @@ public final class Previewer implements AutoCloseable {
         RecipeLight light = lights.get(
                 new LightKey(slots, recipe.balance(), sizes),
                 key -> new RecipeLight(recipe, key.sources(), format, tags));
-        StitchSettings settings = plan.settings().inStrips(look.strips());
+        StitchSettings settings = plan.settings().with(look.meeting());
         Stitcher stitcher = new Stitcher(plans.get(settings, StitchPlan::compile), Kernel.QUICK);
         stitcher.stitch(sources, light.at(seconds), out, executor, threads);
         if (look.clipped()) {
@@ -149,6 +152,17 @@ public final class Previewer implements AutoCloseable {
             times++;
         }
         return new Picture(frames.frame(small.get(), number, times), true);
+    }
+
+    /** One lens's picture from the original clip, halved some times, with the recipe's noise taken out; takes a second or more. */
+    public Picture cleaned(Take take, int lens, double seconds, int halvings, Noise noise) {
+        TakeClip clip = take.clips().get(lens);
+        MediaInfo.Video whole = clip.whole();
+        int number = clip.frameAt(seconds);
+        return new Picture(
+                clip.part(OneFrame.read(
+                        clip.index(), whole, number, whole.width() >> halvings, whole.height() >> halvings, noise)),
+                false);
     }
 
     /** One lens's picture from the original clip, for measuring. */

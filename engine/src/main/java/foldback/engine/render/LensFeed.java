@@ -48,7 +48,14 @@ final class LensFeed implements AutoCloseable {
             free.add(pictures());
         }
         MediaInfo.Video whole = clip.whole();
-        reader = new FrameReader(clip.index(), whole, indexAt(firstFrame), whole.width(), whole.height(), niceness);
+        reader = new FrameReader(
+                clip.index(),
+                whole,
+                indexAt(firstFrame),
+                whole.width(),
+                whole.height(),
+                job.recipe().balance().noise(),
+                niceness);
         thread = new Thread(this::decode, "decode-" + clip.ref().slot());
         thread.setDaemon(true);
         thread.start();

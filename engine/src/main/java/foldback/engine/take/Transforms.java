@@ -5,7 +5,6 @@ import foldback.core.finish.ColourTransform;
 import foldback.core.picture.ColourTags;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.light.Transform;
-import foldback.core.tone.Transfer;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
 import foldback.media.colour.CubeReader;
@@ -36,7 +35,7 @@ public final class Transforms {
                         .cube()
                         .map(cube -> cube(cube, media, contents))
                         .orElseGet(() -> ChannelTables.shown(
-                                Transfer.of(tags(recipe, take).transfer()))));
+                                recipe.balance().curveOf(take.sources().get(0).tags()))));
     }
 
     /** What the code values of a recipe's canvas mean. */

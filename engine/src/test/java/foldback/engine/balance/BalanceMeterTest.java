@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.keys.Track;
+import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.recipe.Recipe;
@@ -26,6 +27,7 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -98,6 +100,59 @@ class BalanceMeterTest {
     }
 
     @Test
+    void whatIsBurntOutSettlesNothing() throws Exception {
+        Recipe plain = DemoTake.recipe();
+        Balance evened = BalanceMeter.even(plain, SPAN, frames(small(plain.rig()), seconds -> 11), Run.QUIET);
+        assertThat(evened.lenses()).isEqualTo(plain.balance().lenses());
+        assertThat(evened.measure().orElseThrow().verdict()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(evened.measure().orElseThrow().reason())
+                .contains("Lens B could not be evened", "is burnt out", "Trim it by hand");
+    }
+
+    /** A crowd at arm's length: what one lens sees at a place, the other one does not. */
+    @Test
+    void whatMovesEverywhereSettlesNothing() throws Exception {
+        Recipe plain = DemoTake.recipe();
+        Balance evened = BalanceMeter.even(plain, SPAN, crowd(small(plain.rig())), Run.QUIET);
+        assertThat(evened.measure().orElseThrow().verdict()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(evened.measure().orElseThrow().reason())
+                .contains("Lens A could not be evened", "near or moving things");
+    }
+
+    private static KnotFrames crowd(Rig rig) {
+        return new KnotFrames() {
+            @Override
+            public void read(double[] seconds, Visitor visitor) {
+                Random random = new Random(8);
+                for (int t = 0; t < seconds.length; t++) {
+                    visitor.visit(
+                            t,
+                            rig.lenses().stream().map(lens -> patches(random)).toList());
+                }
+            }
+
+            @Override
+            public int most() {
+                return 100;
+            }
+        };
+    }
+
+    private static Frame patches(Random random) {
+        Frame frame = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, SIZE, SIZE);
+        int size = 3;
+        int[] codes = random.ints((long) SIZE * SIZE, 40, 190).toArray();
+        for (int y = 0; y < SIZE; y++) {
+            for (int x = 0; x < SIZE; x++) {
+                frame.y().set(x, y, codes[y / size * SIZE + x / size]);
+                frame.u().set(x / 2, y / 2, 128);
+                frame.v().set(x / 2, y / 2, 128);
+            }
+        }
+        return frame;
+    }
+
+    @Test
     void oneLensIsRefused() throws Exception {
         Recipe two = DemoTake.recipe();
         Recipe one = two.withGeometry(two.geometry().withOff(List.of("B")));
@@ -124,7 +179,7 @@ class BalanceMeterTest {
                 rig.lenses().stream().map(lens -> lens.scaledTo(SIZE, SIZE)).toList());
     }
 
-    /** The saltworks through two lenses, of which the second one's exposure changes. */
+    /** The saltworks through two lenses, of which the second one's exposure changes; beyond 10 stops, that of both. */
     private static KnotFrames frames(Rig rig, Lift ofB) {
         return new KnotFrames() {
             @Override
@@ -136,8 +191,8 @@ class BalanceMeterTest {
                         .cameras(rig, 5)
                         .shoot(
                                 still,
-                                n -> ofB.at(seconds[n]) < -10
-                                        ? List.of(plain.lifted(-12), plain.lifted(-12))
+                                n -> Math.abs(ofB.at(seconds[n])) > 10
+                                        ? List.of(plain.lifted(ofB.at(seconds[n])), plain.lifted(ofB.at(seconds[n])))
                                         : List.of(plain, plain.lifted(ofB.at(seconds[n]))),
                                 PixelFormat.YUV420_8);
                 for (int t = 0; t < seconds.length; t++) {

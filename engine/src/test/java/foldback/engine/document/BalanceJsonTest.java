@@ -9,16 +9,20 @@ import foldback.core.picture.ColourTags;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.light.BalanceMeasure;
+import foldback.core.recipe.light.CurveChoice;
 import foldback.core.recipe.light.Highlights;
 import foldback.core.recipe.light.LensBalance;
+import foldback.core.recipe.light.Noise;
 import foldback.core.recipe.light.Stops;
 import foldback.core.recipe.light.Transform;
 import foldback.core.recipe.light.Trim;
 import foldback.core.run.Verdict;
 import foldback.core.tone.Falloff;
+import foldback.core.tone.SampledCurve;
 import foldback.engine.DemoTake;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
 class BalanceJsonTest {
@@ -29,16 +33,24 @@ class BalanceJsonTest {
         Track<Trim> oneKey = new Track<>(List.of(new Key<>(2.0, new Trim(0.5, 12, -0.1, 0, 0.05, 0, 0.01))));
         Balance balance = new Balance(
                 Optional.of(new BalanceMeasure(2, Verdict.CHECK, "Look at the seams.", 0.5, 0.06, 4321)),
-                Optional.of(ColourTags.Curve.ACESCCT),
+                new CurveChoice(Optional.of(ColourTags.Curve.ACESCCT), Optional.empty()),
                 new Falloff(0.2, 0.3, -0.05),
                 List.of(new LensBalance("A", measured, oneKey), LensBalance.none("B")),
                 Track.still(new Trim(-0.2, 0, 0, 0, 0, 0, 0)),
                 Optional.of("B"),
                 Highlights.LOWER,
                 0.35,
-                Optional.of(Transform.SHOWN));
+                Optional.of(Transform.SHOWN),
+                new Noise(4, 2.5));
         Recipe recipe = DemoTake.recipe().withBalance(balance);
         assertThat(RecipeJson.read(RecipeJson.write(recipe)).balance()).isEqualTo(balance);
+        List<Double> rising =
+                IntStream.range(0, 20).mapToObj(i -> i * i / 100.0 - 0.01).toList();
+        Balance sampled =
+                balance.withCurve(new CurveChoice(Optional.empty(), Optional.of(new SampledCurve("own.cube", rising))));
+        assertThat(RecipeJson.read(RecipeJson.write(recipe.withBalance(sampled)))
+                        .balance())
+                .isEqualTo(sampled);
         Transform cube = new Transform(Optional.of(new Transform.CubeFile("cubes/dusk.cube", "0f".repeat(32))));
         Balance other = balance.withTransform(Optional.of(cube));
         String written = RecipeJson.write(recipe.withBalance(other));

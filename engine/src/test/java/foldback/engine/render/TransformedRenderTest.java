@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.light.CurveChoice;
 import foldback.core.recipe.light.Transform;
 import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
@@ -47,8 +48,9 @@ class TransformedRenderTest {
         Transform transform =
                 new Transform(Optional.of(new Transform.CubeFile("cubes/negative.cube", ContentHash.of(cube))));
         recipe = DemoTake.recipe();
-        recipe = recipe.withBalance(
-                recipe.balance().withCurve(Optional.of(ColourTags.Curve.HLG)).withTransform(Optional.of(transform)));
+        recipe = recipe.withBalance(recipe.balance()
+                .withCurve(new CurveChoice(Optional.of(ColourTags.Curve.HLG), Optional.empty()))
+                .withTransform(Optional.of(transform)));
     }
 
     private RenderJob job(boolean transformed) {

@@ -110,7 +110,8 @@ public final class BalanceSpeed {
                 Balance.NONE.reference(),
                 Balance.NONE.highlights(),
                 0,
-                Balance.NONE.transform());
+                Balance.NONE.transform(),
+                Balance.NONE.noise());
     }
 
     private static void render(Recipe recipe, Path media, Kernel kernel, Path folder) throws Exception {

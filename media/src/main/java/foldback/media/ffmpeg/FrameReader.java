@@ -1,6 +1,7 @@
 package foldback.media.ffmpeg;
 
 import foldback.core.picture.Frame;
+import foldback.core.recipe.light.Noise;
 import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
 import foldback.media.process.Child;
@@ -8,6 +9,8 @@ import foldback.media.process.Children;
 import java.io.EOFException;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
 
 /** Decodes a run of frames of one file, in order, into frames that the caller owns. */
@@ -16,6 +19,8 @@ public final class FrameReader implements AutoCloseable {
     private final Child child;
     private final RawFrames raw;
     private boolean ended;
+    /** Frames that are decoded before the first wanted one. */
+    private int ahead;
 
     /**
      * Starts decoding.
@@ -26,7 +31,15 @@ public final class FrameReader implements AutoCloseable {
      * @param niceness of the decoder
      */
     public FrameReader(FrameIndex index, MediaInfo.Video video, int firstFrame, int width, int height, int niceness) {
+        this(index, video, firstFrame, width, height, Noise.NONE, niceness);
+    }
+
+    /** The same with noise taken out before the frames are made smaller. */
+    public FrameReader(
+            FrameIndex index, MediaInfo.Video video, int wanted, int width, int height, Noise noise, int niceness) {
         this.file = index.file();
+        int firstFrame = Math.max(0, wanted - NoiseFilter.lead(noise));
+        ahead = wanted - firstFrame;
         Arguments arguments = Arguments.ffmpeg().add("-noautorotate");
         if (firstFrame > 0) {
             // Half a frame early, so that rounding cannot skip the frame; decoding starts at the key frame before.
@@ -38,8 +51,12 @@ public final class FrameReader implements AutoCloseable {
                     String.format(Locale.ROOT, "%.6f", index.pts()[firstFrame] - halfGap));
         }
         arguments.guardedInput(file).add("-map", "0:v:0", "-an", "-sn", "-dn", "-vsync", "passthrough");
+        List<String> filters = new ArrayList<>(NoiseFilter.chain(noise));
         if (width != video.width() || height != video.height()) {
-            arguments.add("-vf", "scale=" + width + ":" + height + ":flags=area:in_range=auto:out_range=auto");
+            filters.add("scale=" + width + ":" + height + ":flags=area:in_range=auto:out_range=auto");
+        }
+        if (!filters.isEmpty()) {
+            arguments.add("-vf", String.join(",", filters));
         }
         arguments.add("-pix_fmt", video.decodeFormat(), "-f", "rawvideo", "pipe:1");
         try {
@@ -63,6 +80,9 @@ public final class FrameReader implements AutoCloseable {
             return false;
         }
         try {
+            for (; ahead > 0 && raw.read(child.output(), frame); ahead--) {
+                // Only the filters needed it.
+            }
             if (raw.read(child.output(), frame)) {
                 return true;
             }

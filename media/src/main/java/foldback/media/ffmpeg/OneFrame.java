@@ -1,6 +1,7 @@
 package foldback.media.ffmpeg;
 
 import foldback.core.picture.Frame;
+import foldback.core.recipe.light.Noise;
 import foldback.media.MediaException;
 
 /** Single frames of a file. */
@@ -15,8 +16,13 @@ public final class OneFrame {
      * @throws MediaException where the file has no such frame or cannot be decoded
      */
     public static Frame read(FrameIndex index, MediaInfo.Video video, int number, int width, int height) {
+        return read(index, video, number, width, height, Noise.NONE);
+    }
+
+    /** The same with noise taken out. */
+    public static Frame read(FrameIndex index, MediaInfo.Video video, int number, int width, int height, Noise noise) {
         Frame frame = Frame.allocate(video.format(), video.tags(), width, height);
-        try (FrameReader reader = new FrameReader(index, video, number, width, height, 0)) {
+        try (FrameReader reader = new FrameReader(index, video, number, width, height, noise, 0)) {
             if (!reader.next(frame)) {
                 throw new MediaException(
                         index.file(),

@@ -76,6 +76,14 @@ class BalanceController {
         return Arrays.stream(signals).map(signal -> 100 * signal).toArray();
     }
 
+    /** Seconds that a frame of all lenses takes longer. */
+    record NoiseTime(double secondsAFrame) {}
+
+    @GetMapping("/revisions/{number}/noise-cost")
+    NoiseTime noiseCost(@PathVariable Long takeId, @PathVariable int number) {
+        return new NoiseTime(jobs.noiseCost(takeId, number));
+    }
+
     @GetMapping("/revisions/{number}/lanes/balance")
     Curves lane(@PathVariable Long takeId, @PathVariable int number) {
         List<String> slots = jobs.recipe(takeId, number).showing().rig().lenses().stream()

@@ -1,9 +1,13 @@
 package foldback.web.balance;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.picture.Frame;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.light.Noise;
 import foldback.engine.balance.BalanceLane;
 import foldback.engine.balance.BalanceMeter;
+import foldback.engine.balance.NoiseCost;
 import foldback.engine.balance.SpotValues;
 import foldback.engine.document.RecipeJson;
 import foldback.engine.preview.Previewer;
@@ -27,6 +31,10 @@ class BalanceJobs implements DisposableBean {
     private final Previewer previewer;
     private final TakeJobs jobs = new TakeJobs(
             "balance", "The take was changed while its lenses were evened. Nothing was recorded; even them again.");
+
+    /** By what the clips hold and what is taken out of them: to try it takes seconds. */
+    private final Cache<List<Object>, Double> noiseCosts =
+            Caffeine.newBuilder().maximumSize(64).build();
 
     BalanceJobs(Recipes recipes, OpenTakes takes, Previewer previewer) {
         this.recipes = recipes;
@@ -71,6 +79,16 @@ class BalanceJobs implements DisposableBean {
                 .mapToObj(i -> previewer.lens(take, i, seconds, 1).frame())
                 .toList();
         return SpotValues.read(recipe, x, y, seconds, frames);
+    }
+
+    /** Seconds that a frame of all lenses takes longer for the noise that a revision takes out. */
+    double noiseCost(Long takeId, int revision) {
+        Recipe recipe = recipe(takeId, revision);
+        Noise noise = recipe.balance().noise();
+        Take take = takes.of(recipe).showing(recipe);
+        List<String> clips =
+                take.clips().stream().map(clip -> clip.ref().sha256()).toList();
+        return noiseCosts.get(List.of(clips, noise), key -> NoiseCost.seconds(take, noise));
     }
 
     Recipe recipe(Long takeId, int revision) {

@@ -1,5 +1,7 @@
 package foldback.web.balance;
 
+import foldback.core.finish.ColourTransform;
+import foldback.core.tone.SampledCurve;
 import foldback.engine.take.MediaFolders;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
@@ -9,6 +11,9 @@ import foldback.web.upload.UploadNames;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
 import org.springframework.context.annotation.Profile;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -19,6 +24,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @Profile(Role.PAGES)
 class CubeController {
+    /** Steps of a curve's table. */
+    private static final int STEPS = 256;
+
     private final MediaFolders media;
 
     CubeController(MediaFolders media) {
@@ -27,6 +35,33 @@ class CubeController {
 
     /** Where a file was put and what is in it, as recipes name it. */
     record Kept(String file, String sha256) {}
+
+    /** Light by signal, as recipes hold it. */
+    record Linear(String name, List<Double> samples) {}
+
+    /** The curve of a file that turns footage into linear light: its greys. */
+    @PostMapping(path = "/api/cubes/linear", consumes = "application/octet-stream")
+    Linear linear(@RequestParam String name, @RequestBody byte[] content) throws IOException {
+        Path folder = Files.createTempDirectory("foldback-cube");
+        Path file = folder.resolve(UploadNames.safe(name));
+        try {
+            Files.write(file, content);
+            ColourTransform transform = CubeReader.read(file);
+            List<Double> samples = new ArrayList<>();
+            float[] rgb = new float[3];
+            for (int i = 0; i <= STEPS; i++) {
+                Arrays.fill(rgb, (float) i / STEPS);
+                transform.apply(rgb);
+                samples.add(((double) rgb[0] + rgb[1] + rgb[2]) / 3);
+            }
+            return new Linear(name, new SampledCurve(name, samples).samples());
+        } catch (MediaException broken) {
+            throw new IllegalArgumentException(broken.getMessage(), broken);
+        } finally {
+            Files.deleteIfExists(file);
+            Files.delete(folder);
+        }
+    }
 
     @PostMapping(path = "/api/cubes", consumes = "application/octet-stream")
     Kept keep(@RequestParam String name, @RequestBody byte[] content) throws IOException {

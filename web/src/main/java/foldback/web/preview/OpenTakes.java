@@ -2,10 +2,12 @@ package foldback.web.preview;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import foldback.core.finish.ChannelTables;
 import foldback.core.finish.ColourTransform;
 import foldback.core.picture.ColourTags;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.light.CurveChoice;
 import foldback.core.recipe.light.Transform;
 import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
@@ -27,7 +29,7 @@ public class OpenTakes {
     private final Cache<TransformKey, ColourTransform> transforms =
             Caffeine.newBuilder().maximumSize(8).build();
 
-    private record TransformKey(Transform transform, ColourTags.Curve curve) {}
+    private record TransformKey(Transform transform, CurveChoice chosen, ColourTags.Curve curve) {}
 
     OpenTakes(MediaFolders media, ContentIds contents) {
         this.contents = contents;
@@ -53,9 +55,16 @@ public class OpenTakes {
                 .transform()
                 .map(transform -> transforms.get(
                         new TransformKey(
-                                transform, Transforms.tags(recipe, take).transfer()),
+                                transform,
+                                recipe.balance().curve(),
+                                Transforms.tags(recipe, take).transfer()),
                         key -> Transforms.open(recipe, take, media, contents::of)
                                 .orElseThrow()));
+    }
+
+    /** What makes a recipe's pictures fit to be looked at, where their tags do not say it. */
+    public Optional<ColourTransform> viewingOf(Recipe recipe) {
+        return transformOf(recipe).or(() -> recipe.balance().curve().sampled().map(ChannelTables::shown));
     }
 
     private static TakeClip withOffset(TakeClip clip, ClipRef ref) {

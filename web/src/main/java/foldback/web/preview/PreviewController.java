@@ -39,9 +39,6 @@ class PreviewController {
 
     private static final int MAX_HALVINGS = 3;
     private static final int THUMBNAIL_WIDTH = 640;
-    private static final String STRIPS = "strips-";
-    private static final double LEAST_STRIP = 0.25;
-    private static final double MOST_STRIP = 90;
     private final Recipes recipes;
     private final OpenTakes takes;
     private final Previewer previewer;
@@ -104,8 +101,9 @@ class PreviewController {
         for (int i = 0; i < take.clips().size(); i++) {
             if (take.clips().get(i).ref().slot().equals(slot)) {
                 int times = Math.max(0, Math.min(MAX_HALVINGS, halvings));
-                Previewer.Picture seen =
-                        near ? previewer.lensNear(take, i, t, times) : previewer.lens(take, i, t, times);
+                Previewer.Picture seen = look.contains("cleaned")
+                        ? previewer.cleaned(take, i, t, times, recipe.balance().noise())
+                        : near ? previewer.lensNear(take, i, t, times) : previewer.lens(take, i, t, times);
                 return picture(
                         shown(seen.as(recipe.balance().tagsOf(seen.frame().tags())), look), true);
             }
@@ -113,39 +111,20 @@ class PreviewController {
         throw new IllegalArgumentException("The take has no lens '" + slot + "'.");
     }
 
-    /** @param look "cut" leaves out all blending, "strips-6" shows the lenses in turn in strips of 6 degrees, "clipped" marks what is clipped, "signal" shows values as they are */
+    /** @param look "clipped" marks what is clipped, "signal" shows values as they are, "cut" leaves out all blending; see {@link Meetings} */
     private Previewer.Picture sphere(Recipe recipe, double seconds, int width, List<String> look)
             throws InterruptedException {
         Recipe shown = look.contains("cut") ? recipe.bareCut() : recipe;
         Take take = takes.of(shown);
         Previewer.Picture seen = previewer.sphere(
-                shown, take, seconds, new Canvas(width, width / 2), new Look(look.contains("clipped"), strips(look)));
+                shown,
+                take,
+                seconds,
+                new Canvas(width, width / 2),
+                new Look(look.contains("clipped"), Meetings.of(look, take.showing(shown))));
         return look.contains("signal")
                 ? shown(seen, look)
-                : takes.transformOf(shown).map(seen::through).orElse(seen);
-    }
-
-    /** The width of strips that is asked for, as "strips-6" for 6 degrees, in radians; 0 for none. */
-    private static double strips(List<String> look) {
-        return look.stream()
-                .filter(each -> each.startsWith(STRIPS))
-                .mapToDouble(each -> stripDegrees(each.substring(STRIPS.length())))
-                .map(Math::toRadians)
-                .findFirst()
-                .orElse(0);
-    }
-
-    private static double stripDegrees(String text) {
-        try {
-            double degrees = Double.parseDouble(text);
-            if (degrees >= LEAST_STRIP && degrees <= MOST_STRIP) {
-                return degrees;
-            }
-        } catch (NumberFormatException none) {
-            // Refused below, as other widths are.
-        }
-        throw new IllegalArgumentException(
-                "strips are " + LEAST_STRIP + " to " + MOST_STRIP + " degrees wide: " + text);
+                : takes.viewingOf(shown).map(seen::through).orElse(seen);
     }
 
     /** Values that are to be seen as they are go through nothing that makes their curve fit to be looked at. */

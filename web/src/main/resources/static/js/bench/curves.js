@@ -4,7 +4,7 @@ export const CURVES = {
 };
 
 /** The curve that a take's footage is taken to have. */
-export const curveOf = (kept) => CURVES[kept.recipe.balance.curve ?? kept.clips[0].curve];
+export const curveOf = (kept) => kept.recipe.balance.linear?.name ?? CURVES[kept.recipe.balance.curve ?? kept.clips[0].curve];
 
 /** What a transform is called; empty where there is none. */
 export function transformName(transform) {

@@ -41,6 +41,9 @@ function trace(g, box, pixels, value, ink) {
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       const i = 4 * (y * width + x);
+      if (data[i + 3] === 0) {
+        continue;
+      }
       const level = value(data[i], data[i + 1], data[i + 2]) / (LEVELS - 1);
       const row = Math.min(rows - 1, Math.round((1 - level) * (rows - 1)));
       counts[row * columns + Math.floor((x * columns) / width)]++;
@@ -93,6 +96,9 @@ function histogram(g, width, height, pixels) {
   const { data } = pixels;
   const bins = CHANNELS.map(() => new Float32Array(LEVELS));
   for (let i = 0; i < data.length; i += 4) {
+    if (data[i + 3] === 0) {
+      continue;
+    }
     bins.forEach((bin, c) => bin[data[i + c]]++);
   }
   // What lies at black and at full scale would dwarf all else.
@@ -145,6 +151,9 @@ function vector(g, width, height, pixels) {
   const counts = new Float32Array(side * side);
   const { data } = pixels;
   for (let i = 0; i < data.length; i += 4) {
+    if (data[i + 3] === 0) {
+      continue;
+    }
     const [u, v] = place(data[i], data[i + 1], data[i + 2]);
     counts[Math.min(side - 1, Math.floor(v * side)) * side + Math.min(side - 1, Math.floor(u * side))]++;
   }
@@ -161,5 +170,5 @@ function vector(g, width, height, pixels) {
   }
 }
 
-/** Each draws a picture's signal into a box: `(context, width, height, ImageData)`. */
+/** Each draws a picture's signal into a box: `(context, width, height, ImageData)`; what is transparent is not counted. */
 export const scopes = { waveform, parade, histogram, vector };

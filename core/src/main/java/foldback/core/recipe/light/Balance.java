@@ -3,6 +3,7 @@ package foldback.core.recipe.light;
 import foldback.core.keys.Track;
 import foldback.core.picture.ColourTags;
 import foldback.core.tone.Falloff;
+import foldback.core.tone.LightCurve;
 import java.util.List;
 import java.util.Optional;
 
@@ -17,27 +18,30 @@ import java.util.Optional;
  * @param highlights what becomes of bright places that are lifted over full scale
  * @param overStops by how much the brightest places that the source shows are lifted over full scale, as measured
  * @param transform from the footage's colours to those that are shown; what is delivered goes through it only where that is asked for
+ * @param noise what is taken out of the clips before they are stitched
  */
 public record Balance(
         Optional<BalanceMeasure> measure,
-        Optional<ColourTags.Curve> curve,
+        CurveChoice curve,
         Falloff falloff,
         List<LensBalance> lenses,
         Track<Trim> whole,
         Optional<String> reference,
         Highlights highlights,
         double overStops,
-        Optional<Transform> transform) {
+        Optional<Transform> transform,
+        Noise noise) {
     public static final Balance NONE = new Balance(
             Optional.empty(),
-            Optional.empty(),
+            CurveChoice.AS_TAGGED,
             Falloff.NONE,
             List.of(),
             Track.still(Trim.NONE),
             Optional.empty(),
             Highlights.CUT,
             0,
-            Optional.empty());
+            Optional.empty(),
+            Noise.NONE);
 
     public Balance {
         lenses = List.copyOf(lenses);
@@ -55,30 +59,39 @@ public record Balance(
 
     /** The same for other lenses. */
     public Balance withLenses(List<LensBalance> changed) {
-        return new Balance(measure, curve, falloff, changed, whole, reference, highlights, overStops, transform);
+        return new Balance(measure, curve, falloff, changed, whole, reference, highlights, overStops, transform, noise);
     }
 
     /** The same with another reference, to be evened out again. */
     public Balance withReference(Optional<String> slot) {
-        return new Balance(measure, curve, falloff, lenses, whole, slot, highlights, overStops, transform);
+        return new Balance(measure, curve, falloff, lenses, whole, slot, highlights, overStops, transform, noise);
     }
 
     /** The same for clips whose curve is another one than their files say. */
-    public Balance withCurve(Optional<ColourTags.Curve> chosen) {
-        return new Balance(measure, chosen, falloff, lenses, whole, reference, highlights, overStops, transform);
+    public Balance withCurve(CurveChoice chosen) {
+        return new Balance(measure, chosen, falloff, lenses, whole, reference, highlights, overStops, transform, noise);
     }
 
-    /** What a clip's code values mean. */
+    /** What a clip's code values mean, as far as tags say it. */
     public ColourTags tagsOf(ColourTags stated) {
-        return curve.map(stated::withTransfer).orElse(stated);
+        return curve.known().map(stated::withTransfer).orElse(stated);
+    }
+
+    /** The curve of a clip. */
+    public LightCurve curveOf(ColourTags stated) {
+        return curve.curveOf(stated);
     }
 
     public Balance withHighlights(Highlights changed) {
-        return new Balance(measure, curve, falloff, lenses, whole, reference, changed, overStops, transform);
+        return new Balance(measure, curve, falloff, lenses, whole, reference, changed, overStops, transform, noise);
     }
 
     public Balance withTransform(Optional<Transform> chosen) {
-        return new Balance(measure, curve, falloff, lenses, whole, reference, highlights, overStops, chosen);
+        return new Balance(measure, curve, falloff, lenses, whole, reference, highlights, overStops, chosen, noise);
+    }
+
+    public Balance withNoise(Noise taken) {
+        return new Balance(measure, curve, falloff, lenses, whole, reference, highlights, overStops, transform, taken);
     }
 
     /** Whether nothing of it changes over time. */

@@ -1,6 +1,7 @@
 import { element } from "../../page/parts.js";
 import { tiePoints } from "../points.js";
 import { latest } from "./latest.js";
+import { Split } from "./split.js";
 import { Surface } from "./surface.js";
 
 const LONGER = 20;
@@ -31,7 +32,9 @@ export class LensPane {
     this.pane = pane;
     this.host = host;
     this.surface = new Surface(host);
+    this.split = new Split(host, this.surface);
     this.surface.overlay = (g, o) => {
+      this.split.draw(g, o);
       this.drawCircle(g, o);
       this.drawArrows(g, o);
     };
@@ -55,7 +58,11 @@ export class LensPane {
       pane.options.arrows = !pane.options.arrows;
       this.loadPoints();
     });
-    this.surface.mayPan = (event) => !this.grip(event);
+    pane.tool("Cleaned", "Left of the line as recorded, right of it with the noise taken out that Balance takes out", () => pane.options.cleaned, () => {
+      pane.options.cleaned = !pane.options.cleaned;
+      this.refresh();
+    });
+    this.surface.mayPan = (event) => !this.split.grips(event) && !this.grip(event);
     host.addEventListener("pointerdown", (event) => this.grab(event));
     this.loadPoints();
   }
@@ -81,7 +88,7 @@ export class LensPane {
 
   /** The disc is dragged by its middle, and made larger or smaller by its rim. */
   grab(event) {
-    const grip = this.grip(event);
+    const grip = !this.split.grips(event) && this.grip(event);
     if (!grip) {
       return;
     }
@@ -138,6 +145,10 @@ export class LensPane {
     const shown = this.surface.now() * width * (window.devicePixelRatio || 1);
     const halvings = shown > width / 1.4 ? 0 : shown > width / 2.8 ? 1 : 2;
     const bitmap = await this.store.lensPicture(this.pane.options.slot, halvings, signal, this.pane.time());
+    this.split.right = this.pane.options.cleaned
+      ? await this.store.lensPicture(this.pane.options.slot, halvings, signal, this.pane.time(), ["cleaned"])
+      : null;
+    this.host.toggleAttribute("data-split", this.split.right !== null);
     this.surface.show(bitmap, { width, height });
     this.host.dataset.shown = String(Number(this.host.dataset.shown ?? 0) + 1);
     this.pane.note("");

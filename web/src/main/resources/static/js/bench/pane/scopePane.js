@@ -4,11 +4,28 @@ import { latest } from "./latest.js";
 import { scopes } from "../scopes.js";
 
 const SPHERE = "sphere";
+const SEAM = "seam-";
+/** Sum of three channels below which a pixel is taken for one that the lens does not see. */
+const UNSEEN = 12;
 const WIDTH = 640;
 const PICTURE = 1280;
 const KINDS = { waveform: "Waveform", parade: "Parade", histogram: "Histogram", vector: "Vector" };
 
-/** The signal of the sphere or of one lens, measured: as it is, without what makes log footage fit to be looked at. */
+/** Leaves of two pictures what is seen in both; says whether there is anything. */
+function keepShared(one, two) {
+  let shared = false;
+  for (let i = 0; i < one.length; i += 4) {
+    const both = [one, two].every((data) => data[i] + data[i + 1] + data[i + 2] >= UNSEEN);
+    shared ||= both;
+    if (!both) {
+      one[i + 3] = 0;
+      two[i + 3] = 0;
+    }
+  }
+  return shared;
+}
+
+/** The signal of the sphere, of one lens or of both sides of a seam, measured: as it is, without what makes log footage fit to be looked at. */
 export class ScopePane {
   constructor(host, store, pane) {
     this.host = host;
@@ -19,7 +36,10 @@ export class ScopePane {
     this.small = new OffscreenCanvas(WIDTH, WIDTH / 2);
     this.work = latest((signal) => this.fetch(signal), (failure) => pane.note(failure.message));
     const lenses = store.kept.recipe.rig.lenses.map((lens) => [lens.slot, `Lens ${lens.slot}`]);
-    this.choice("scopeOf", "What is measured", [[SPHERE, "Sphere"], ...lenses]);
+    const off = store.kept.recipe.rig.off ?? [];
+    const on = store.kept.recipe.rig.lenses.map((lens) => lens.slot).filter((slot) => !off.includes(slot));
+    const seams = on.flatMap((first, i) => on.slice(i + 1).map((second) => [`${SEAM}${first}-${second}`, `Seam ${first}·${second}`]));
+    this.choice("scopeOf", "What is measured", [[SPHERE, "Sphere"], ...lenses, ...seams]);
     this.choice("scopeKind", "Scope", Object.entries(KINDS));
     this.watch = new ResizeObserver(() => this.draw());
     this.watch.observe(host);
@@ -46,29 +66,64 @@ export class ScopePane {
 
   async fetch(signal) {
     const of = this.pane.options.scopeOf;
+    if (of.startsWith(SEAM)) {
+      await this.fetchSides(of.split("-").slice(1), signal);
+      return;
+    }
     const picture = of === SPHERE
       ? (await this.store.sphere(PICTURE, signal, this.pane.time(), ["signal"]))?.bitmap
       : await this.store.lensPicture(of, 1, signal, this.pane.time(), ["signal"]);
     if (picture) {
-      const height = Math.round((WIDTH * picture.height) / picture.width);
-      this.small.width = WIDTH;
-      this.small.height = height;
-      const g = this.small.getContext("2d", { willReadFrequently: true });
-      g.imageSmoothingEnabled = false;
-      g.drawImage(picture, 0, 0, WIDTH, height);
-      this.pixels = g.getImageData(0, 0, WIDTH, height);
-      this.pane.note("");
-      this.draw();
-      this.host.dataset.shown = String(Number(this.host.dataset.shown ?? 0) + 1);
+      this.show([{ name: "", pixels: this.pixelsOf(picture) }], of === SPHERE ? "percent of full scale" : "percent of full scale, as recorded", "");
     }
   }
 
-  draw() {
-    if (this.pixels) {
-      const { g, width, height } = sharp(this.canvas);
-      scopes[this.pane.options.scopeKind](g, width, height, this.pixels);
-      this.pane.says(this.pane.options.scopeOf === SPHERE ? "percent of full scale" : "percent of full scale, as recorded");
+  /** Both sides of a seam, each as its own lens shows the places that both see. */
+  async fetchSides([first, second], signal) {
+    const side = async (one, other) => (await this.store.sphere(PICTURE, signal, this.pane.time(), ["signal", `side-${one}-${other}`]))?.bitmap;
+    const pictures = await Promise.all([side(first, second), side(second, first)]);
+    if (pictures.every(Boolean)) {
+      const [one, two] = pictures.map((picture) => this.pixelsOf(picture));
+      const shared = keepShared(one.data, two.data);
+      this.show([{ name: first, pixels: one }, { name: second, pixels: two }], "percent of full scale", shared ? "" : `Lenses ${first} and ${second} share no place.`);
     }
+  }
+
+  pixelsOf(picture) {
+    const height = Math.round((WIDTH * picture.height) / picture.width);
+    this.small.width = WIDTH;
+    this.small.height = height;
+    const g = this.small.getContext("2d", { willReadFrequently: true });
+    g.imageSmoothingEnabled = false;
+    g.drawImage(picture, 0, 0, WIDTH, height);
+    return g.getImageData(0, 0, WIDTH, height);
+  }
+
+  show(parts, unit, note) {
+    this.parts = parts;
+    this.unit = unit;
+    this.pane.note(note);
+    this.draw();
+    this.host.dataset.shown = String(Number(this.host.dataset.shown ?? 0) + 1);
+  }
+
+  draw() {
+    if (!this.parts) {
+      return;
+    }
+    const { g, width, height } = sharp(this.canvas);
+    const each = width / this.parts.length;
+    this.parts.forEach(({ name, pixels }, i) => {
+      g.save();
+      g.translate(i * each, 0);
+      scopes[this.pane.options.scopeKind](g, each, height, pixels);
+      g.fillStyle = "#e8e8e8";
+      g.font = "12px Archivo";
+      g.textAlign = "right";
+      g.fillText(name && `Lens ${name}`, each - 14, 22);
+      g.restore();
+    });
+    this.pane.says(this.unit);
   }
 
   fit() {}

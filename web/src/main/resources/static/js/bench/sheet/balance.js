@@ -1,6 +1,7 @@
 import { element, part } from "../../page/parts.js";
-import { CURVES } from "../curves.js";
 import { numberField } from "../numberField.js";
+import { chooseCurve } from "./curve.js";
+import { noiseNumbers } from "./noise.js";
 import { chooseTransform } from "./transform.js";
 import { plain } from "../format.js";
 import { changed, isKeyed, keyAt, neighbour, valueAt, withKey, withoutKey } from "../keyTrack.js";
@@ -26,6 +27,7 @@ export function balanceSheet(root, store) {
   const off = store.kept.recipe.rig.off ?? [];
   startEvening(root, store, slots.filter((slot) => !off.includes(slot)));
   const of = chooser(root, store, [WHOLE, ...slots]);
+  noiseNumbers(root, store);
   return trims(root, store, of, slots);
 }
 
@@ -54,22 +56,6 @@ function startEvening(root, store, slots) {
   if (balance.measure) {
     part(root, "said").textContent = said(balance);
   }
-}
-
-/** What the clips' values mean; another curve makes what was measured with the old one worthless. */
-function chooseCurve(root, store) {
-  const { balance } = store.kept.recipe;
-  const curve = part(root, "curve");
-  const stated = [...new Set(store.kept.clips.map((clip) => CURVES[clip.curve]))].join(", ");
-  curve.append(element("option", { value: "" }, `${stated}, as the files say`), ...Object.entries(CURVES).map(([value, name]) => element("option", { value }, name)));
-  curve.value = balance.curve ?? "";
-  const assumed = store.kept.clips.some((clip) => clip.assumed.some((note) => note.includes("its curve")));
-  curve.title = assumed ? "The files do not say their curve" : "The files say their curve";
-  curve.addEventListener("change", () => {
-    const { measure, curve: before, ...others } = balance;
-    const chosen = curve.value ? { ...others, curve: curve.value } : others;
-    store.keep(`Curve: ${curve.selectedOptions[0].textContent}`, { balance: chosen });
-  });
 }
 
 /** What the measure found besides the lenses' own corrections. */

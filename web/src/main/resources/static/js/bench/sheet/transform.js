@@ -1,7 +1,7 @@
 import { askJson } from "../../page/api.js";
 import { element, part } from "../../page/parts.js";
-import { toast } from "../../page/toast.js";
 import { transformName } from "../curves.js";
+import { chooseFile } from "./cubeFile.js";
 
 const OTHER = "other";
 
@@ -9,7 +9,6 @@ const OTHER = "other";
 export function chooseTransform(root, store) {
   const { balance } = store.kept.recipe;
   const choice = part(root, "transform");
-  const file = part(root, "cube");
   choice.title = "How the footage is looked at; a deliverable goes through it only where Hand over says so";
   choice.append(element("option", { value: "" }, "as its curve is"), element("option", { value: "rec709" }, "to Rec.709"));
   if (balance.transform?.cube) {
@@ -22,21 +21,15 @@ export function chooseTransform(root, store) {
     const { transform: before, ...others } = store.kept.recipe.balance;
     store.keep(`Shown ${words}`, { balance: transform ? { ...others, transform } : others });
   };
+  const file = chooseFile(part(root, "cube"), async (cube) => {
+    keep({ cube: await askJson(`/api/cubes?name=${encodeURIComponent(cube.name)}`, { body: cube }) }, `by ${cube.name}`);
+  });
   choice.addEventListener("change", () => {
     if (choice.value === OTHER) {
       set();
       file.click();
     } else {
       keep(choice.value === "rec709" ? { to: "rec709" } : null, choice.selectedOptions[0].textContent);
-    }
-  });
-  file.addEventListener("change", async () => {
-    const [cube] = file.files;
-    file.value = "";
-    try {
-      keep({ cube: await askJson(`/api/cubes?name=${encodeURIComponent(cube.name)}`, { body: cube }) }, `by ${cube.name}`);
-    } catch (failure) {
-      toast(failure.message);
     }
   });
 }
