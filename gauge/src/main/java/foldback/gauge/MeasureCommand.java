@@ -207,7 +207,7 @@ final class MeasureCommand implements Callable<Integer> {
                 new Studio().shoot(rig, List.of(new Sensor(0, 0, 0, 0.35, 1.1, 0), dark), TIME, FORMAT, SEED);
         List<PatchPair> pairs =
                 PatchSites.of(rig, Double.POSITIVE_INFINITY).look(frames, 0).pairs();
-        LightSolution found = LightSolver.solve(2, new double[1], pairs, Run.QUIET);
+        LightSolution found = LightSolver.solve(new int[2], new double[1], pairs, Run.QUIET);
         double[] truth = {
             -(dark.exposureStops() + dark.redStops()), -dark.exposureStops(), -(dark.exposureStops() + dark.blueStops())
         };

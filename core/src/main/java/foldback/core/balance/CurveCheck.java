@@ -35,20 +35,21 @@ public final class CurveCheck {
     /**
      * Looks for a curve that the footage bears out better.
      *
+     * @param kinds of the lenses, see {@link LightSolver}
      * @param pairs of some knots, read by each candidate and by the curve itself
      * @param taken the curve that the footage is taken to have
      * @return the better one, if there is a clearly better one
      */
     public static Optional<ColourTags.Curve> better(
-            int lenses, double[] knots, Map<ColourTags.Curve, List<PatchPair>> pairs, ColourTags.Curve taken) {
-        double own = unevenness(lenses, knots, pairs.get(taken), taken);
+            int[] kinds, double[] knots, Map<ColourTags.Curve, List<PatchPair>> pairs, ColourTags.Curve taken) {
+        double own = unevenness(kinds, knots, pairs.get(taken), taken);
         if (!(own > UNEVEN)) {
             return Optional.empty();
         }
         ColourTags.Curve best = taken;
         double least = own;
         for (Map.Entry<ColourTags.Curve, List<PatchPair>> each : pairs.entrySet()) {
-            double uneven = unevenness(lenses, knots, each.getValue(), each.getKey());
+            double uneven = unevenness(kinds, knots, each.getValue(), each.getKey());
             if (uneven < least) {
                 least = uneven;
                 best = each.getKey();
@@ -58,18 +59,18 @@ public final class CurveCheck {
     }
 
     /** Root of the mean square over seams of what bright places differ more than dark ones, as a share of the signal. */
-    private static double unevenness(int lenses, double[] knots, List<PatchPair> pairs, ColourTags.Curve curve) {
+    private static double unevenness(int[] kinds, double[] knots, List<PatchPair> pairs, ColourTags.Curve curve) {
         if (pairs.size() < LEAST_PAIRS) {
             return Double.NaN;
         }
-        LightSolution found = LightSolver.solve(lenses, knots, pairs, Run.QUIET);
+        LightSolution found = LightSolver.solve(kinds, knots, pairs, Run.QUIET);
         Map<List<Integer>, List<double[]>> bySeam = new LinkedHashMap<>();
         double[] lights = pairs.stream()
                 .mapToDouble(pair -> pair.firstLight()[1])
                 .sorted()
                 .toArray();
         for (PatchPair pair : pairs) {
-            double rest = pair.restStops(found.stops()[pair.knot()], found.falloff(), 1);
+            double rest = pair.restStops(found.stops()[pair.knot()], found.falloffs(), 1);
             bySeam.computeIfAbsent(List.of(pair.first(), pair.second()), key -> new ArrayList<>())
                     .add(new double[] {pair.firstLight()[1] * pair.secondLight()[1], rest});
         }

@@ -1,15 +1,16 @@
 package foldback.core.balance;
 
 import foldback.core.tone.Falloff;
+import java.util.List;
 
 /**
  * What evens out the lenses.
  *
  * @param stops of each knot and lens: corrections of red, green and blue
- * @param falloff of all lenses, to be given back
+ * @param falloffs of each lens, to be given back
  * @param before how the lenses differ at their seams as they are
  * @param after the same with the corrections
  * @param believed of each lens, how many of its pairs it rests on
  */
 public record LightSolution(
-        double[][][] stops, Falloff falloff, SeamDifferences before, SeamDifferences after, int[] believed) {}
+        double[][][] stops, List<Falloff> falloffs, SeamDifferences before, SeamDifferences after, int[] believed) {}

@@ -2,13 +2,15 @@ package foldback.core.balance;
 
 import foldback.core.run.Run;
 import foldback.core.tone.Falloff;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import org.ejml.simple.SimpleMatrix;
 
 /**
  * Solves what evens out the lenses from pairs of patches: each lens's exposure and white balance at each knot of time, and how the light
- * of all of them falls off towards the rim; least squares on log2 ratios (after Brown and Lowe 2007, eq. 29, in the log domain, where
+ * of each kind of them falls off towards the rim; least squares on log2 ratios (after Brown and Lowe 2007, eq. 29, in the log domain, where
  * no prior against the empty solution is needed; falloff as in Goldman 2010), re-weighted by Geman and McClure's loss, which is narrowed
  * in steps: patches of movers and parallax are no exposure.
  *
@@ -44,6 +46,10 @@ public final class LightSolver {
     private static final double[] SHAPE_SIGMA = {0.2, 0.2, 0.1};
 
     private final int lenses;
+    /** The number of each lens's kind, and how many there are. */
+    private final int[] kinds;
+
+    private final int kindCount;
     private final double[] knots;
     private final List<PatchPair> pairs;
     /** Of each pair: what the mean of the channels must be lifted by, red over green, and blue over green. */
@@ -51,8 +57,10 @@ public final class LightSolver {
 
     private final double[][] rows;
 
-    private LightSolver(int lenses, double[] knots, List<PatchPair> pairs) {
-        this.lenses = lenses;
+    private LightSolver(int[] kinds, double[] knots, List<PatchPair> pairs) {
+        this.kinds = kinds.clone();
+        lenses = kinds.length;
+        kindCount = Arrays.stream(kinds).max().orElse(0) + 1;
         this.knots = knots;
         this.pairs = pairs;
         wanted = new double[CHANNELS][pairs.size()];
@@ -65,27 +73,36 @@ public final class LightSolver {
             wanted[0][p] = (red + green + blue) / CHANNELS;
             wanted[1][p] = red - green;
             wanted[2][p] = blue - green;
-            double one = pair.firstShare() * pair.firstShare();
-            double two = pair.secondShare() * pair.secondShare();
-            rows[p] = new double[] {one - two, one * one - two * two, one * one * one - two * two * two};
+            rows[p] = new double[FALLOFF * kindCount];
+            addPowers(rows[p], kinds[pair.first()], pair.firstShare(), 1);
+            addPowers(rows[p], kinds[pair.second()], pair.secondShare(), -1);
+        }
+    }
+
+    private static void addPowers(double[] row, int kind, double share, double sign) {
+        double square = share * share;
+        double power = sign;
+        for (int a = 0; a < FALLOFF; a++) {
+            power *= square;
+            row[FALLOFF * kind + a] += power;
         }
     }
 
     /**
      * Solves.
      *
-     * @param lenses how many there are
+     * @param kinds of each lens the number of its kind, from 0 on: lenses of one kind lose alike towards their rims
      * @param knots times of the knots, seconds, rising
      * @param pairs of all knots
      */
-    public static LightSolution solve(int lenses, double[] knots, List<PatchPair> pairs, Run run) {
-        return new LightSolver(lenses, knots, pairs).solve(run);
+    public static LightSolution solve(int[] kinds, double[] knots, List<PatchPair> pairs, Run run) {
+        return new LightSolver(kinds, knots, pairs).solve(run);
     }
 
     private LightSolution solve(Run run) {
         // Mean of the channels, red over green, blue over green; of each knot and lens.
         double[][][] found = new double[CHANNELS][knots.length][lenses];
-        double[] falloff = new double[FALLOFF];
+        double[] falloff = new double[FALLOFF * kindCount];
         double wide = WIDEST;
         double[] weights = new double[pairs.size()];
         for (int round = 0; round < ROUNDS; round++) {
@@ -110,11 +127,16 @@ public final class LightSolver {
         }
         run.step(1);
         double[][][] stops = stops(found);
-        Falloff given = new Falloff(falloff[0], falloff[1], falloff[2]);
+        List<Falloff> given = new ArrayList<>();
+        for (int kind : kinds) {
+            int at = FALLOFF * kind;
+            given.add(new Falloff(falloff[at], falloff[at + 1], falloff[at + 2]));
+        }
         return new LightSolution(
                 stops,
                 given,
-                SeamDifferences.of(pairs, new double[knots.length][lenses][CHANNELS], Falloff.NONE),
+                SeamDifferences.of(
+                        pairs, new double[knots.length][lenses][CHANNELS], Collections.nCopies(lenses, Falloff.NONE)),
                 SeamDifferences.of(pairs, stops, given),
                 believed(weights));
     }
@@ -135,7 +157,7 @@ public final class LightSolver {
     /** The equations of one channel as it was found in the round before. */
     private TimeChain chain(int channel, double[][] before, double[] weights) {
         boolean exposure = channel == 0;
-        TimeChain chain = new TimeChain(knots.length, lenses, exposure ? FALLOFF : 0);
+        TimeChain chain = new TimeChain(knots.length, lenses, exposure ? FALLOFF * kindCount : 0);
         for (int p = 0; p < weights.length; p++) {
             PatchPair pair = pairs.get(p);
             chain.addDifference(pair.knot(), pair.first(), pair.second(), rows[p], wanted[channel][p], weights[p]);
@@ -153,7 +175,10 @@ public final class LightSolver {
             }
         }
         if (exposure) {
-            chain.addShared(falloffPrecision(), new double[] {RIM * SHAPE[0], RIM * SHAPE[1], RIM * SHAPE[2]});
+            for (int kind = 0; kind < kindCount; kind++) {
+                double[] means = {RIM * SHAPE[0], RIM * SHAPE[1], RIM * SHAPE[2]};
+                chain.addShared(FALLOFF * kind, falloffPrecision(), means);
+            }
         }
         return chain;
     }
@@ -193,7 +218,7 @@ public final class LightSolver {
         PatchPair pair = pairs.get(p);
         double[] now = found[channel][pair.knot()];
         double rest = now[pair.first()] - now[pair.second()] - wanted[channel][p];
-        for (int a = 0; a < FALLOFF && channel == 0; a++) {
+        for (int a = 0; a < falloff.length && channel == 0; a++) {
             rest += falloff[a] * rows[p][a];
         }
         return rest;

@@ -1,6 +1,7 @@
 package foldback.core.balance;
 
 import foldback.core.tone.Falloff;
+import java.util.List;
 
 /**
  * One place of the sphere seen by two lenses at one knot of time.
@@ -38,13 +39,13 @@ public record PatchPair(
      * By how many stops the first still differs from the second with corrections, in one channel.
      *
      * @param stops of each lens: corrections of red, green and blue
-     * @param falloff to be given back
+     * @param falloffs of each lens, to be given back
      */
-    double restStops(double[][] stops, Falloff falloff, int channel) {
+    double restStops(double[][] stops, List<Falloff> falloffs, int channel) {
         return stops[first][channel]
                 - stops[second][channel]
-                + falloff.stopsAt(firstShare)
-                - falloff.stopsAt(secondShare)
+                + falloffs.get(first).stopsAt(firstShare)
+                - falloffs.get(second).stopsAt(secondShare)
                 - wantedStops(channel);
     }
 }

@@ -28,8 +28,9 @@ public record SeamDifferences(List<Seam> seams) {
      * Measures.
      *
      * @param stops of each knot and lens: corrections of red, green and blue
+     * @param falloffs of each lens, given back
      */
-    public static SeamDifferences of(List<PatchPair> pairs, double[][][] stops, Falloff falloff) {
+    public static SeamDifferences of(List<PatchPair> pairs, double[][][] stops, List<Falloff> falloffs) {
         Map<List<Integer>, List<PatchPair>> bySeam = new TreeMap<>((a, b) -> Arrays.compare(
                 a.stream().mapToInt(i -> i).toArray(),
                 b.stream().mapToInt(i -> i).toArray()));
@@ -41,14 +42,14 @@ public record SeamDifferences(List<Seam> seams) {
         bySeam.forEach((lenses, own) -> {
             Map<Integer, List<PatchPair>> byKnot = own.stream().collect(Collectors.groupingBy(PatchPair::knot));
             double[] over = IntStream.range(0, stops.length)
-                    .mapToDouble(t -> difference(byKnot.getOrDefault(t, List.of()), stops[t], falloff))
+                    .mapToDouble(t -> difference(byKnot.getOrDefault(t, List.of()), stops[t], falloffs))
                     .toArray();
             seams.add(new Seam(lenses.get(0), lenses.get(1), over, own.size()));
         });
         return new SeamDifferences(seams);
     }
 
-    private static double difference(List<PatchPair> pairs, double[][] stops, Falloff falloff) {
+    private static double difference(List<PatchPair> pairs, double[][] stops, List<Falloff> falloffs) {
         if (pairs.size() < LEAST) {
             return Double.NaN;
         }
@@ -56,7 +57,7 @@ public record SeamDifferences(List<Seam> seams) {
         for (int c = 0; c < CHANNELS; c++) {
             int channel = c;
             double[] rests = pairs.stream()
-                    .mapToDouble(pair -> pair.restStops(stops, falloff, channel))
+                    .mapToDouble(pair -> pair.restStops(stops, falloffs, channel))
                     .sorted()
                     .toArray();
             double median = (rests[(rests.length - 1) / 2] + rests[rests.length / 2]) / 2;

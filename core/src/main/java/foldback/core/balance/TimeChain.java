@@ -78,13 +78,13 @@ final class TimeChain {
         next[knot][number] -= weight;
     }
 
-    /** Adds a prior of the shared numbers: their precision, and their means. */
-    void addShared(SimpleMatrix precision, double[] means) {
+    /** Adds a prior of some shared numbers, from the one numbered {@code first} on: their precision, and their means. */
+    void addShared(int first, SimpleMatrix precision, double[] means) {
         SimpleMatrix side = precision.mult(new SimpleMatrix(means));
-        for (int a = 0; a < shared; a++) {
-            add(sharedSide, a, 0, side.get(a, 0));
-            for (int b = 0; b < shared; b++) {
-                add(sharedOwn, a, b, precision.get(a, b));
+        for (int a = 0; a < means.length; a++) {
+            add(sharedSide, first + a, 0, side.get(a, 0));
+            for (int b = 0; b < means.length; b++) {
+                add(sharedOwn, first + a, first + b, precision.get(a, b));
             }
         }
     }

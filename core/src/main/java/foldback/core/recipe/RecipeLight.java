@@ -68,7 +68,8 @@ public final class RecipeLight {
             double[] own = lens.channelsAt(seconds);
             LightGains gains = LightGains.ofStops(-lowered, own[0] + whole[0], own[1] + whole[1], own[2] + whole[2]);
             double black = lens.trim().at(seconds).black() + all.black();
-            lights.add(formats.get(i).light(gains, balance.falloff(), black, shoulder));
+            lights.add(
+                    formats.get(i).light(gains, balance.falloffOf(lenses.get(i).slot()), black, shoulder));
         }
         return lights;
     }

@@ -19,18 +19,20 @@ class CurveCheckTest {
     @ParameterizedTest
     @CsvSource({"ACESCCT, BT709", "CINEON, BT709", "BT709, ACESCCT", "HLG, ACESCCT", "PQ, BT709"})
     void aWrongCurveIsContradictedAndTheRightOneNamed(Curve truth, Curve taken) {
-        assertThat(CurveCheck.better(3, new double[1], pairs(truth, 1), taken)).contains(truth);
+        assertThat(CurveCheck.better(new int[3], new double[1], pairs(truth, 1), taken))
+                .contains(truth);
     }
 
     @ParameterizedTest
     @CsvSource({"ACESCCT", "BT709", "HLG", "PQ", "CINEON"})
     void theRightCurveIsNot(Curve truth) {
-        assertThat(CurveCheck.better(3, new double[1], pairs(truth, 1), truth)).isEmpty();
+        assertThat(CurveCheck.better(new int[3], new double[1], pairs(truth, 1), truth))
+                .isEmpty();
     }
 
     @Test
     void lensesThatDoNotDifferSayNothing() {
-        assertThat(CurveCheck.better(3, new double[1], pairs(Curve.ACESCCT, 0), Curve.BT709))
+        assertThat(CurveCheck.better(new int[3], new double[1], pairs(Curve.ACESCCT, 0), Curve.BT709))
                 .isEmpty();
     }
 

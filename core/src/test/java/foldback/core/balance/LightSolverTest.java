@@ -24,7 +24,7 @@ class LightSolverTest {
 
     @Test
     void findsExposureWhiteBalanceAndFalloffInSpiteOfMovers() {
-        LightSolution found = LightSolver.solve(3, KNOTS, pairs(80, 0.02, 0.25), Run.QUIET);
+        LightSolution found = LightSolver.solve(new int[3], KNOTS, pairs(80, 0.02, 0.25), Run.QUIET);
         for (int t = 0; t < KNOTS.length; t++) {
             for (int lens = 1; lens < 3; lens++) {
                 for (int c = 0; c < 3; c++) {
@@ -36,15 +36,32 @@ class LightSolverTest {
             }
         }
         for (double share : new double[] {0.5, 0.8, 1}) {
-            assertThat(found.falloff().stopsAt(share)).isCloseTo(FALLOFF.stopsAt(share), within(0.05));
+            assertThat(found.falloffs().get(0).stopsAt(share)).isCloseTo(FALLOFF.stopsAt(share), within(0.05));
         }
         assertThat(found.before().stops()).isGreaterThan(0.2);
         assertThat(found.after().stops()).isLessThan(0.02);
     }
 
     @Test
+    void lensesOfAnotherKindHaveAFalloffOfTheirOwn() {
+        Falloff slight = new Falloff(0.05, 0.1, 0);
+        List<PatchPair> pairs = pairs(200, 0.01, 0, List.of(FALLOFF, slight, FALLOFF));
+        LightSolution found = LightSolver.solve(new int[] {0, 1, 0}, KNOTS, pairs, Run.QUIET);
+        assertThat(found.falloffs().get(0)).isEqualTo(found.falloffs().get(2));
+        for (double share : new double[] {0.5, 0.8, 1}) {
+            assertThat(found.falloffs().get(0).stopsAt(share)).isCloseTo(FALLOFF.stopsAt(share), within(0.05));
+            assertThat(found.falloffs().get(1).stopsAt(share)).isCloseTo(slight.stopsAt(share), within(0.05));
+        }
+        assertThat(found.after().stops()).isLessThan(0.02);
+        LightSolution asOne = LightSolver.solve(new int[3], KNOTS, pairs, Run.QUIET);
+        assertThat(asOne.after().stops())
+                .as("one falloff for all does not do")
+                .isGreaterThan(2 * found.after().stops());
+    }
+
+    @Test
     void aLensThatJumpsMovesNoOther() {
-        LightSolution found = LightSolver.solve(3, KNOTS, pairs(80, 0.01, 0), Run.QUIET);
+        LightSolution found = LightSolver.solve(new int[3], KNOTS, pairs(80, 0.01, 0), Run.QUIET);
         for (int lens = 0; lens < 3; lens++) {
             double change = found.stops()[3][lens][1] - found.stops()[2][lens][1];
             assertThat(change).isCloseTo(lens == 2 ? 0.6 : 0, within(0.02));
@@ -55,7 +72,7 @@ class LightSolverTest {
     void knotsWithoutAnyPlaceLieBetweenTheirNeighbours() {
         List<PatchPair> pairs =
                 pairs(60, 0.01, 0).stream().filter(pair -> pair.knot() != 1).toList();
-        LightSolution found = LightSolver.solve(3, KNOTS, pairs, Run.QUIET);
+        LightSolution found = LightSolver.solve(new int[3], KNOTS, pairs, Run.QUIET);
         assertThat(found.stops()[1][0][1]).isCloseTo(found.stops()[0][0][1], within(0.02));
         assertThat(found.after().seams().get(0).stops()[1]).isNaN();
     }
@@ -79,12 +96,12 @@ class LightSolverTest {
     @Test
     void isCancelled() {
         Run cancelled = new Run(share -> {}, () -> true);
-        assertThatThrownBy(() -> LightSolver.solve(3, KNOTS, pairs(10, 0, 0), cancelled))
+        assertThatThrownBy(() -> LightSolver.solve(new int[3], KNOTS, pairs(10, 0, 0), cancelled))
                 .isInstanceOf(CancellationException.class);
     }
 
     private static Evidence judged(int lenses, List<PatchPair> pairs) {
-        LightSolution found = LightSolver.solve(lenses, KNOTS, pairs, Run.QUIET);
+        LightSolution found = LightSolver.solve(new int[lenses], KNOTS, pairs, Run.QUIET);
         Patches.Refused[] refused = new Patches.Refused[lenses];
         Arrays.fill(refused, new Patches.Refused(900, 50, 20));
         List<String> names = List.of("A", "B", "C", "D").subList(0, lenses);
@@ -116,6 +133,10 @@ class LightSolverTest {
 
     /** Pairs of patches seen by lenses that need the true corrections; a share of them are movers. */
     private static List<PatchPair> pairs(int each, double noiseStops, double movers) {
+        return pairs(each, noiseStops, movers, List.of(FALLOFF, FALLOFF, FALLOFF));
+    }
+
+    private static List<PatchPair> pairs(int each, double noiseStops, double movers, List<Falloff> falloffs) {
         Random random = new Random(11);
         List<PatchPair> pairs = new ArrayList<>();
         for (int t = 0; t < KNOTS.length; t++) {
@@ -129,8 +150,8 @@ class LightSolverTest {
                 double[] b = new double[3];
                 for (int c = 0; c < 3; c++) {
                     double light = 0.05 + 0.5 * random.nextDouble();
-                    a[c] = light * seen(first, c, t, one, noiseStops * random.nextGaussian() + wrong);
-                    b[c] = light * seen(second, c, t, two, noiseStops * random.nextGaussian());
+                    a[c] = light * seen(first, falloffs, c, t, one, noiseStops * random.nextGaussian() + wrong);
+                    b[c] = light * seen(second, falloffs, c, t, two, noiseStops * random.nextGaussian());
                 }
                 pairs.add(new PatchPair(t, first, second, a, b, one, two, Math.max(0.01, noiseStops)));
             }
@@ -138,8 +159,8 @@ class LightSolverTest {
         return pairs;
     }
 
-    private static double seen(int lens, int channel, int knot, double share, double off) {
+    private static double seen(int lens, List<Falloff> falloffs, int channel, int knot, double share, double off) {
         double jump = lens == 2 ? JUMPS[knot] : 0;
-        return Math.pow(2, -TRUE[lens][channel] - jump - FALLOFF.stopsAt(share) + off);
+        return Math.pow(2, -TRUE[lens][channel] - jump - falloffs.get(lens).stopsAt(share) + off);
     }
 }

@@ -54,7 +54,7 @@ class TimeChainTest {
             chain.addSum(knot, 3);
             square(dense, side, sum, 0, 3);
         }
-        chain.addShared(SimpleMatrix.diag(2, 5), new double[] {0.3, -0.2});
+        chain.addShared(0, SimpleMatrix.diag(2, 5), new double[] {0.3, -0.2});
         square(dense, side, unit(size, size - 2), 0.3, 2);
         square(dense, side, unit(size, size - 1), -0.2, 5);
         SimpleMatrix wanted = dense.solve(side);

@@ -7,6 +7,7 @@ import foldback.core.balance.SeamDifferences;
 import foldback.core.recipe.Recipe;
 import foldback.core.rig.Rig;
 import foldback.core.time.TimeSpan;
+import foldback.core.tone.Falloff;
 import foldback.core.tone.LightCurve;
 import java.util.ArrayList;
 import java.util.List;
@@ -59,6 +60,9 @@ public final class BalanceLane {
                     .map(lens -> recipe.balance().of(lens.slot()).channelsAt(at))
                     .toArray(double[][]::new);
         }
-        return new Lane(times, SeamDifferences.of(pairs, stops, recipe.balance().falloff()), clipped);
+        List<Falloff> falloffs = recipe.rig().lenses().stream()
+                .map(lens -> recipe.balance().falloffOf(lens.slot()))
+                .toList();
+        return new Lane(times, SeamDifferences.of(pairs, stops, falloffs), clipped);
     }
 }

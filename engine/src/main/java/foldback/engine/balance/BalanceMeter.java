@@ -19,6 +19,7 @@ import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.light.BalanceMeasure;
 import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Stops;
+import foldback.core.rig.LensKinds;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Evidence;
@@ -57,6 +58,7 @@ public final class BalanceMeter {
     private final Recipe recipe;
     private final KnotFrames frames;
     private final int lenses;
+    private final int[] kinds;
     private PatchSites sites;
     private ColourTags.Curve taken;
     private LightCurve curve;
@@ -69,6 +71,7 @@ public final class BalanceMeter {
         this.recipe = recipe;
         this.frames = frames;
         lenses = recipe.clips().size();
+        kinds = LensKinds.of(recipe.rig().lenses());
         refused = new Patches.Refused[lenses];
         Arrays.fill(refused, Patches.Refused.NONE);
     }
@@ -95,14 +98,14 @@ public final class BalanceMeter {
         // A table that somebody chose is believed.
         boolean known = recipe.balance().curve().sampled().isEmpty();
         Seen seen = look(knots, known ? CHECKED : 0, run.part(0, FIRST));
-        LightSolution found = LightSolver.solve(lenses, knots, seen.pairs, Run.QUIET);
-        Optional<ColourTags.Curve> better = known ? CurveCheck.better(lenses, knots, byCurve, taken) : Optional.empty();
+        LightSolution found = LightSolver.solve(kinds, knots, seen.pairs, Run.QUIET);
+        Optional<ColourTags.Curve> better = known ? CurveCheck.better(kinds, knots, byCurve, taken) : Optional.empty();
         double frame = 1 / recipe.rate().perSecond();
         double[] more = KnotTimes.between(knots, found.stops(), frame, frames.most() - knots.length);
         if (more.length > 0) {
             sites = sites.thinned(placesFor(knots.length + more.length));
             seen = merged(seen, look(more, 0, run.part(FIRST, SECOND)));
-            found = LightSolver.solve(lenses, seen.times, seen.pairs, run.part(SECOND, 1));
+            found = LightSolver.solve(kinds, seen.times, seen.pairs, run.part(SECOND, 1));
         }
         run.step(1);
         return balance(before, seen.times, found, better);
@@ -183,6 +186,7 @@ public final class BalanceMeter {
         List<String> slots = recipe.rig().lenses().stream().map(RigLens::slot).toList();
         int reference = before.reference().map(slots::indexOf).orElse(-1);
         List<LensBalance> measured = new ArrayList<>();
+        boolean mixed = Arrays.stream(kinds).anyMatch(kind -> kind > 0);
         double over = 0;
         for (int i = 0; i < lenses; i++) {
             List<Key<Stops>> keys = new ArrayList<>();
@@ -198,8 +202,9 @@ public final class BalanceMeter {
             measured.add(new LensBalance(
                     slots.get(i),
                     KeyThinner.thin(new Track<>(keys), THIN),
-                    before.of(slots.get(i)).trim()));
-            over = Math.max(over, brightness[i].overStops(most, found.falloff()));
+                    before.of(slots.get(i)).trim(),
+                    mixed ? Optional.of(found.falloffs().get(i)) : Optional.empty()));
+            over = Math.max(over, brightness[i].overStops(most, found.falloffs().get(i)));
         }
         // Lenses that are off keep what they have.
         before.lenses().stream().filter(lens -> !slots.contains(lens.slot())).forEach(measured::add);
@@ -217,7 +222,7 @@ public final class BalanceMeter {
         return new Balance(
                 Optional.of(measure),
                 before.curve(),
-                nothing ? Falloff.NONE : found.falloff(),
+                nothing || mixed ? Falloff.NONE : found.falloffs().get(0),
                 nothing ? before.lenses() : measured,
                 before.whole(),
                 before.reference(),

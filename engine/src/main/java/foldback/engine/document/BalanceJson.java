@@ -41,7 +41,10 @@ final class BalanceJson {
         List<LensBalance> lenses = fields.list(
                 "lenses",
                 f -> new LensBalance(
-                        f.text("slot"), track(f, "measured", BalanceJson::stops), track(f, "trim", BalanceJson::trim)));
+                        f.text("slot"),
+                        track(f, "measured", BalanceJson::stops),
+                        track(f, "trim", BalanceJson::trim),
+                        f.has("falloff") ? Optional.of(falloff(f.object("falloff"))) : Optional.empty()));
         Track<Trim> whole = fields.has("whole") ? track(fields, "whole", BalanceJson::trim) : Track.still(Trim.NONE);
         Optional<String> reference = fields.optionalText("reference");
         Highlights highlights =
@@ -158,16 +161,14 @@ final class BalanceJson {
             curve.samples().forEach(samples::add);
         });
         if (!balance.falloff().isNone()) {
-            node.putObject("falloff")
-                    .put("square_stops", round(balance.falloff().square()))
-                    .put("fourth_stops", round(balance.falloff().fourth()))
-                    .put("sixth_stops", round(balance.falloff().sixth()));
+            write(balance.falloff(), node.putObject("falloff"));
         }
         ArrayNode lenses = node.putArray("lenses");
         for (LensBalance lens : balance.lenses()) {
             ObjectNode each = lenses.addObject().put("slot", lens.slot());
             write(lens.measured(), each, "measured", BalanceJson::write);
             write(lens.trim(), each, "trim", BalanceJson::write);
+            lens.falloff().ifPresent(falloff -> write(falloff, each.putObject("falloff")));
         }
         write(balance.whole(), node, "whole", BalanceJson::write);
         balance.reference().ifPresent(slot -> node.put("reference", slot));
@@ -178,6 +179,12 @@ final class BalanceJson {
                     .put("spatial", round(balance.noise().spatial()));
         }
         balance.transform().ifPresent(transform -> write(transform, node.putObject("transform")));
+    }
+
+    private static void write(Falloff falloff, ObjectNode node) {
+        node.put("square_stops", round(falloff.square()))
+                .put("fourth_stops", round(falloff.fourth()))
+                .put("sixth_stops", round(falloff.sixth()));
     }
 
     private static void write(Transform transform, ObjectNode node) {

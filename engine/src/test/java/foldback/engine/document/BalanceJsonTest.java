@@ -35,7 +35,9 @@ class BalanceJsonTest {
                 Optional.of(new BalanceMeasure(2, Verdict.CHECK, "Look at the seams.", 0.5, 0.06, 4321)),
                 new CurveChoice(Optional.of(ColourTags.Curve.ACESCCT), Optional.empty()),
                 new Falloff(0.2, 0.3, -0.05),
-                List.of(new LensBalance("A", measured, oneKey), LensBalance.none("B")),
+                List.of(
+                        new LensBalance("A", measured, oneKey),
+                        new LensBalance("B", measured, Track.still(Trim.NONE), Optional.of(new Falloff(0.1, 0.2, 0)))),
                 Track.still(new Trim(-0.2, 0, 0, 0, 0, 0, 0)),
                 Optional.of("B"),
                 Highlights.LOWER,

@@ -11,7 +11,7 @@ import java.util.Optional;
  * Exposure and white balance between the lenses.
  *
  * @param curve of the clips where it is not as their files say
- * @param falloff towards every lens's rim, to be given back
+ * @param falloff towards the rim of every lens that has none of its own, to be given back
  * @param lenses those that are not listed are left as they are
  * @param whole set by hand for all lenses
  * @param reference the slot of the lens that is left as it is; else their mean is
@@ -55,6 +55,11 @@ public record Balance(
                 .filter(lens -> lens.slot().equals(slot))
                 .findFirst()
                 .orElse(LensBalance.none(slot));
+    }
+
+    /** What a lens loses towards its rim. */
+    public Falloff falloffOf(String slot) {
+        return of(slot).falloff().orElse(falloff);
     }
 
     /** The same for other lenses. */

@@ -1,9 +1,20 @@
 package foldback.core.recipe.light;
 
 import foldback.core.keys.Track;
+import foldback.core.tone.Falloff;
+import java.util.Optional;
 
-/** Exposure and white balance of one lens: what was measured, and what was set by hand on top. */
-public record LensBalance(String slot, Track<Stops> measured, Track<Trim> trim) {
+/**
+ * Exposure and white balance of one lens: what was measured, and what was set by hand on top.
+ *
+ * @param falloff towards its rim, where it is of another kind than other lenses
+ */
+public record LensBalance(String slot, Track<Stops> measured, Track<Trim> trim, Optional<Falloff> falloff) {
+
+    /** A lens that loses towards its rim as all do. */
+    public LensBalance(String slot, Track<Stops> measured, Track<Trim> trim) {
+        this(slot, measured, trim, Optional.empty());
+    }
 
     /** What red, green and blue are lifted by in all at a take time, measured and by hand, stops. */
     public double[] channelsAt(double seconds) {

@@ -7,15 +7,19 @@ const SPHERE = "sphere";
 const SEAM = "seam-";
 /** Sum of three channels below which a pixel is taken for one that the lens does not see. */
 const UNSEEN = 12;
+/** Pixels from the edge of what is seen that are left out: as wide as the blocks of the pictures' compression. */
+const EDGE = 4;
 const WIDTH = 640;
 const PICTURE = 1280;
 const KINDS = { waveform: "Waveform", parade: "Parade", histogram: "Histogram", vector: "Vector" };
 
-/** Leaves of two pictures what is seen in both; says whether there is anything. */
-function keepShared(one, two) {
+/** Leaves of two pictures what is seen in both, but for its edges, where compression spoils the values; says whether there is anything. */
+function keepShared({ data: one, width }, { data: two }) {
+  const sees = (i) => [one, two].every((data) => data[i] + data[i + 1] + data[i + 2] >= UNSEEN);
+  const around = [0, -EDGE, EDGE, -EDGE * width, EDGE * width].map((pixels) => 4 * pixels);
   let shared = false;
   for (let i = 0; i < one.length; i += 4) {
-    const both = [one, two].every((data) => data[i] + data[i + 1] + data[i + 2] >= UNSEEN);
+    const both = around.every((step) => sees(Math.min(one.length - 4, Math.max(0, i + step))));
     shared ||= both;
     if (!both) {
       one[i + 3] = 0;
@@ -84,7 +88,7 @@ export class ScopePane {
     const pictures = await Promise.all([side(first, second), side(second, first)]);
     if (pictures.every(Boolean)) {
       const [one, two] = pictures.map((picture) => this.pixelsOf(picture));
-      const shared = keepShared(one.data, two.data);
+      const shared = keepShared(one, two);
       this.show([{ name: first, pixels: one }, { name: second, pixels: two }], "percent of full scale", shared ? "" : `Lenses ${first} and ${second} share no place.`);
     }
   }
@@ -120,7 +124,7 @@ export class ScopePane {
       g.fillStyle = "#e8e8e8";
       g.font = "12px Archivo";
       g.textAlign = "right";
-      g.fillText(name && `Lens ${name}`, each - 14, 22);
+      g.fillText(name && `Lens ${name}`, each - 14, 28);
       g.restore();
     });
     this.pane.says(this.unit);

@@ -63,8 +63,10 @@ function said(balance) {
   const over = balance.over_stops > 0.005
     ? `The brightest places come ${plain(balance.over_stops, 2)} stops over full scale.`
     : "No bright place comes over full scale.";
-  const { square_stops: a = 0, fourth_stops: b = 0, sixth_stops: c = 0 } = balance.falloff ?? {};
-  return `${over} Given back towards the rims: ${plain(a + b + c, 2)} stops.`;
+  const rim = ({ square_stops: a, fourth_stops: b, sixth_stops: c }) => plain(a + b + c, 2);
+  const own = balance.lenses.filter((lens) => lens.falloff).map((lens) => `${lens.slot} ${rim(lens.falloff)}`);
+  const given = own.length ? own.join(", ") : rim(balance.falloff ?? { square_stops: 0, fourth_stops: 0, sixth_stops: 0 });
+  return `${over} Given back towards the rims: ${given} stops.`;
 }
 
 /** Which lens, or all of them, the numbers are of. */
