@@ -1,10 +1,9 @@
 package foldback.media;
 
-import foldback.core.picture.BytePlane;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
-import foldback.core.picture.ShortPlane;
+import foldback.core.picture.PlaneRows;
 import foldback.core.tone.Transfer;
 import foldback.core.tone.Viewing;
 import java.awt.image.BufferedImage;
@@ -84,16 +83,7 @@ public final class JpegWriter {
 
     private static int[] row(Plane plane, int row) {
         int[] values = new int[plane.width()];
-        int at = plane.offset() + row * plane.stride();
-        if (plane instanceof BytePlane bytes) {
-            for (int i = 0; i < values.length; i++) {
-                values[i] = bytes.data()[at + i] & 0xff;
-            }
-        } else if (plane instanceof ShortPlane shorts) {
-            for (int i = 0; i < values.length; i++) {
-                values[i] = shorts.data()[at + i] & 0xffff;
-            }
-        }
+        PlaneRows.read(plane, row, values);
         return values;
     }
 

@@ -3,11 +3,14 @@ package foldback.core.finish;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
+import foldback.core.picture.PlaneRows;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
 /** Takes 4:2:0 canvases through a colour transform and to the depth that is delivered, with dither. Safe for many threads. */
 public final class CanvasFinish {
+    private static final int FRACTION = 8;
+
     private final Optional<ColourTransform> transform;
 
     /** @param transform none where only bits are to be lost */
@@ -30,42 +33,104 @@ public final class CanvasFinish {
     }
 
     private static void reduceRow(Plane from, Plane to, int y, Frame canvas, Frame out) {
-        float share = (float) (1 << out.format().bits()) / (1 << canvas.format().bits());
-        for (int x = 0; x < from.width(); x++) {
-            to.set(x, y, code(from.get(x, y) * share, x, y, out));
+        int lost = canvas.format().bits() - out.format().bits();
+        int max = out.format().maxValue();
+        int[] thresholds = Dither.row(y, lost);
+        int[] values = new int[from.width()];
+        PlaneRows.read(from, y, values);
+        for (int x = 0; x < values.length; x++) {
+            values[x] = Math.min(max, values[x] + thresholds[x & Dither.SIZE - 1] >> lost);
         }
-    }
-
-    private static int code(float value, int x, int y, Frame out) {
-        return Math.max(0, Math.min(out.format().maxValue(), (int) Math.floor(value + Dither.at(x, y))));
+        PlaneRows.write(to, y, values);
     }
 
     /** Two rows of luma and the row of chroma between them. */
     private static void transformRow(ColourTransform transform, Frame canvas, Frame out, int y) {
         YuvScale in = new YuvScale(canvas.tags(), canvas.format().bits());
         YuvScale to = new YuvScale(out.tags(), out.format().bits());
-        float[] rgb = new float[3];
-        for (int x = 0; x < canvas.width(); x += 2) {
-            float u = in.chroma(canvas.u().get(x / 2, y / 2));
-            float v = in.chroma(canvas.v().get(x / 2, y / 2));
-            float uSum = 0;
-            float vSum = 0;
-            for (int k = 0; k < 4; k++) {
-                int px = x + (k & 1);
-                int py = y + (k >> 1);
-                float luma = in.luma(canvas.y().get(px, py));
-                rgb[0] = luma + in.redOfV() * v;
-                rgb[1] = luma - in.greenOfU() * u - in.greenOfV() * v;
-                rgb[2] = luma + in.blueOfU() * u;
-                transform.apply(rgb);
-                float made = to.red() * rgb[0] + to.green() * rgb[1] + to.blue() * rgb[2];
-                uSum += (rgb[2] - made) / to.blueOfU();
-                vSum += (rgb[0] - made) / to.redOfV();
-                out.y().set(px, py, code(to.lumaCode(made), px, py, out));
-            }
-            out.u().set(x / 2, y / 2, code(to.chromaCode(uSum / 4), x / 2, y / 2, out));
-            out.v().set(x / 2, y / 2, code(to.chromaCode(vSum / 4), x / 2, y / 2, out));
+        int half = canvas.width() / 2;
+        float[] us = new float[half];
+        float[] vs = new float[half];
+        int[] codes = new int[canvas.width()];
+        PlaneRows.read(canvas.u(), y / 2, codes);
+        for (int x = 0; x < half; x++) {
+            us[x] = in.chroma(codes[x]);
         }
+        PlaneRows.read(canvas.v(), y / 2, codes);
+        for (int x = 0; x < half; x++) {
+            vs[x] = in.chroma(codes[x]);
+        }
+        float[] uSums = new float[half];
+        float[] vSums = new float[half];
+        int max = out.format().maxValue();
+        for (int row = y; row < y + 2; row++) {
+            PlaneRows.read(canvas.y(), row, codes);
+            transformLuma(transform, in, to, codes, us, vs, uSums, vSums);
+            PlaneRows.write(out.y(), row, rounded(codes, row, max));
+        }
+        writeChroma(out.u(), y / 2, uSums, to, max);
+        writeChroma(out.v(), y / 2, vSums, to, max);
+    }
+
+    /**
+     * Transforms a row of luma codes into codes with {@value #FRACTION} fraction bits.
+     *
+     * @param us blue difference of each two, read
+     * @param vs red difference of each two, read
+     * @param uSums to which the result's blue difference is added
+     * @param vSums likewise
+     */
+    private static void transformLuma(
+            ColourTransform transform,
+            YuvScale in,
+            YuvScale to,
+            int[] codes,
+            float[] us,
+            float[] vs,
+            float[] uSums,
+            float[] vSums) {
+        int count = codes.length;
+        float[] red = new float[count];
+        float[] green = new float[count];
+        float[] blue = new float[count];
+        float redOfV = in.redOfV();
+        float greenOfU = in.greenOfU();
+        float greenOfV = in.greenOfV();
+        float blueOfU = in.blueOfU();
+        for (int x = 0; x < count; x++) {
+            float luma = in.luma(codes[x]);
+            float u = us[x >> 1];
+            float v = vs[x >> 1];
+            red[x] = luma + redOfV * v;
+            green[x] = luma - greenOfU * u - greenOfV * v;
+            blue[x] = luma + blueOfU * u;
+        }
+        transform.apply(red, green, blue, count);
+        float byBlue = 1 / to.blueOfU();
+        float byRed = 1 / to.redOfV();
+        for (int x = 0; x < count; x++) {
+            float made = to.red() * red[x] + to.green() * green[x] + to.blue() * blue[x];
+            uSums[x >> 1] += (blue[x] - made) * byBlue;
+            vSums[x >> 1] += (red[x] - made) * byRed;
+            codes[x] = (int) (to.lumaCode(made) * (1 << FRACTION));
+        }
+    }
+
+    private static void writeChroma(Plane plane, int y, float[] sums, YuvScale to, int max) {
+        int[] codes = new int[sums.length];
+        for (int x = 0; x < codes.length; x++) {
+            codes[x] = (int) (to.chromaCode(sums[x] / 4) * (1 << FRACTION));
+        }
+        PlaneRows.write(plane, y, rounded(codes, y, max));
+    }
+
+    /** Codes with fraction bits to whole ones, with dither, within bounds, in their place. */
+    private static int[] rounded(int[] codes, int y, int max) {
+        int[] thresholds = Dither.row(y, FRACTION);
+        for (int x = 0; x < codes.length; x++) {
+            codes[x] = Math.max(0, Math.min(max, codes[x] + thresholds[x & Dither.SIZE - 1] >> FRACTION));
+        }
+        return codes;
     }
 
     /** Between code values and signals. */

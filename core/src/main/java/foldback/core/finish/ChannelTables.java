@@ -38,12 +38,23 @@ public final class ChannelTables implements ColourTransform {
     }
 
     @Override
-    public void apply(float[] rgb) {
-        for (int c = 0; c < 3; c++) {
-            float[] table = tables[c];
-            float place = Math.max(0, Math.min(table.length - 1, (rgb[c] - least[c]) * scale[c]));
-            int below = Math.min(table.length - 2, (int) place);
-            rgb[c] = table[below] + (place - below) * (table[below + 1] - table[below]);
+    public void apply(float[] red, float[] green, float[] blue, int count) {
+        look(0, red, count);
+        look(1, green, count);
+        look(2, blue, count);
+    }
+
+    private void look(int channel, float[] values, int count) {
+        float[] table = tables[channel];
+        float first = least[channel];
+        float steps = scale[channel];
+        int last = table.length - 1;
+        for (int i = 0; i < count; i++) {
+            float place = (values[i] - first) * steps;
+            // Comparisons are several times quicker than Math.min and Math.max of floats.
+            place = place > 0 ? place < last ? place : last : 0;
+            int below = Math.min(last - 1, (int) place);
+            values[i] = table[below] + (place - below) * (table[below + 1] - table[below]);
         }
     }
 }

@@ -33,18 +33,22 @@ public final class ColourCube implements ColourTransform {
     }
 
     @Override
-    public void apply(float[] rgb) {
-        float r = place(rgb[0], 0);
-        float g = place(rgb[1], 1);
-        float b = place(rgb[2], 2);
+    public void apply(float[] red, float[] green, float[] blue, int count) {
+        for (int i = 0; i < count; i++) {
+            apply(place(red[i], 0), place(green[i], 1), place(blue[i], 2), red, green, blue, i);
+        }
+    }
+
+    /** Writes the colour of a place among the corners. */
+    private void apply(float r, float g, float b, float[] red, float[] green, float[] blue, int i) {
         int rowStep = 3 * size;
         int planeStep = rowStep * size;
         int ri = Math.min(size - 2, (int) r);
         int gi = Math.min(size - 2, (int) g);
         int bi = Math.min(size - 2, (int) b);
-        r -= ri;
-        g -= gi;
-        b -= bi;
+        float fr = r - ri;
+        float fg = g - gi;
+        float fb = b - bi;
         int from = 3 * ri + gi * rowStep + bi * planeStep;
         int to = from + 3 + rowStep + planeStep;
         // From black's corner to white's along the three edges, the largest share first.
@@ -53,54 +57,57 @@ public final class ColourCube implements ColourTransform {
         float most;
         float middle;
         float least;
-        if (r >= g) {
-            if (g >= b) {
+        if (fr >= fg) {
+            if (fg >= fb) {
                 one = from + 3;
                 two = one + rowStep;
-                most = r;
-                middle = g;
-                least = b;
-            } else if (r >= b) {
+                most = fr;
+                middle = fg;
+                least = fb;
+            } else if (fr >= fb) {
                 one = from + 3;
                 two = one + planeStep;
-                most = r;
-                middle = b;
-                least = g;
+                most = fr;
+                middle = fb;
+                least = fg;
             } else {
                 one = from + planeStep;
                 two = one + 3;
-                most = b;
-                middle = r;
-                least = g;
+                most = fb;
+                middle = fr;
+                least = fg;
             }
-        } else if (r >= b) {
+        } else if (fr >= fb) {
             one = from + rowStep;
             two = one + 3;
-            most = g;
-            middle = r;
-            least = b;
-        } else if (g >= b) {
+            most = fg;
+            middle = fr;
+            least = fb;
+        } else if (fg >= fb) {
             one = from + rowStep;
             two = one + planeStep;
-            most = g;
-            middle = b;
-            least = r;
+            most = fg;
+            middle = fb;
+            least = fr;
         } else {
             one = from + planeStep;
             two = one + rowStep;
-            most = b;
-            middle = g;
-            least = r;
+            most = fb;
+            middle = fg;
+            least = fr;
         }
-        for (int c = 0; c < 3; c++) {
-            rgb[c] = (1 - most) * colours[from + c]
-                    + (most - middle) * colours[one + c]
-                    + (middle - least) * colours[two + c]
-                    + least * colours[to + c];
-        }
+        float atFrom = 1 - most;
+        float atOne = most - middle;
+        float atTwo = middle - least;
+        float[] c = colours;
+        red[i] = atFrom * c[from] + atOne * c[one] + atTwo * c[two] + least * c[to];
+        green[i] = atFrom * c[from + 1] + atOne * c[one + 1] + atTwo * c[two + 1] + least * c[to + 1];
+        blue[i] = atFrom * c[from + 2] + atOne * c[one + 2] + atTwo * c[two + 2] + least * c[to + 2];
     }
 
     private float place(float value, int channel) {
-        return Math.max(0, Math.min(size - 1, (value - least[channel]) * scale[channel]));
+        float place = (value - least[channel]) * scale[channel];
+        // Comparisons are several times quicker than Math.min and Math.max of floats.
+        return place > 0 ? place < size - 1 ? place : size - 1 : 0;
     }
 }

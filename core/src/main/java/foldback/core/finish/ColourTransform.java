@@ -3,9 +3,9 @@ package foldback.core.finish;
 /** From the R'G'B' signals of footage to those that are looked at or delivered. Safe for many threads. */
 public interface ColourTransform {
     /**
-     * Transforms one colour in place.
+     * Transforms colours in place; 0 is black and 1 is white, beyond that signals may be clamped.
      *
-     * @param rgb red, green, blue, 0 for black and 1 for white; beyond that they may be clamped
+     * @param count how many
      */
-    void apply(float[] rgb);
+    void apply(float[] red, float[] green, float[] blue, int count);
 }

@@ -5,29 +5,32 @@ package foldback.core.finish;
  * It stands still from frame to frame, which encoders like.
  */
 final class Dither {
-    private static final int SIZE = 8;
-    private static final float[] THRESHOLDS = made();
+    static final int SIZE = 8;
+    private static final int ORDERS = SIZE * SIZE;
 
     private Dither() {}
 
-    /** What to add before a value is rounded down, 0 to 1. */
-    static float at(int x, int y) {
-        return THRESHOLDS[(y & SIZE - 1) * SIZE + (x & SIZE - 1)];
+    /**
+     * What to add to the values of a row before their last bits are cut off.
+     *
+     * @param bits how many are
+     * @return by the last three bits of the column
+     */
+    static int[] row(int y, int bits) {
+        int[] thresholds = new int[SIZE];
+        for (int x = 0; x < SIZE; x++) {
+            thresholds[x] = ((2 * order(x, y) + 1) << bits) / (2 * ORDERS);
+        }
+        return thresholds;
     }
 
-    private static float[] made() {
-        float[] made = new float[SIZE * SIZE];
-        for (int y = 0; y < SIZE; y++) {
-            for (int x = 0; x < SIZE; x++) {
-                int order = 0;
-                for (int bit = 0; bit < 3; bit++) {
-                    int across = x >> bit & 1;
-                    int down = y >> bit & 1;
-                    order = order << 2 | (across ^ down) << 1 | down;
-                }
-                made[y * SIZE + x] = (order + 0.5f) / (SIZE * SIZE);
-            }
+    private static int order(int x, int y) {
+        int order = 0;
+        for (int bit = 0; bit < 3; bit++) {
+            int across = x >> bit & 1;
+            int down = y >> bit & 1;
+            order = order << 2 | (across ^ down) << 1 | down;
         }
-        return made;
+        return order;
     }
 }

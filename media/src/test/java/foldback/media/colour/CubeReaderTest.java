@@ -65,14 +65,17 @@ class CubeReaderTest {
         assertThat(outcome.code()).as(outcome.errors()).isZero();
         byte[] wanted = Files.readAllBytes(out);
         ColourTransform transform = CubeReader.read(cube);
-        float[] rgb = new float[3];
-        for (int i = 0; i < pixels.length; i += 6) {
+        int count = width * width;
+        float[][] rgb = new float[3][count];
+        for (int i = 0; i < count; i++) {
             for (int c = 0; c < 3; c++) {
-                rgb[c] = word(pixels, i + 2 * c) / 65535f;
+                rgb[c][i] = word(pixels, 6 * i + 2 * c) / 65535f;
             }
-            transform.apply(rgb);
+        }
+        transform.apply(rgb[0], rgb[1], rgb[2], count);
+        for (int i = 0; i < count; i++) {
             for (int c = 0; c < 3; c++) {
-                assertThat((double) rgb[c]).isCloseTo(word(wanted, i + 2 * c) / 65535.0, within(1e-4));
+                assertThat((double) rgb[c][i]).isCloseTo(word(wanted, 6 * i + 2 * c) / 65535.0, within(1e-4));
             }
         }
     }
@@ -86,9 +89,11 @@ class CubeReaderTest {
         Path cube = Files.writeString(
                 folder.resolve("one.cube"),
                 "LUT_1D_SIZE 3\r\nDOMAIN_MIN 0 0 -1\r\nDOMAIN_MAX 1 2 1\r\n0 0 0\r\n0.5 0.25 0.5\r\n1 1 1\r\n");
-        float[] rgb = {0.75f, 0.5f, -1};
-        CubeReader.read(cube).apply(rgb);
-        assertThat(rgb).containsExactly(0.75f, 0.125f, 0);
+        float[] red = {0.75f};
+        float[] green = {0.5f};
+        float[] blue = {-1};
+        CubeReader.read(cube).apply(red, green, blue, 1);
+        assertThat(new float[] {red[0], green[0], blue[0]}).containsExactly(0.75f, 0.125f, 0);
     }
 
     @ParameterizedTest

@@ -12,7 +12,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import org.springframework.context.annotation.Profile;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -47,12 +46,16 @@ class CubeController {
         try {
             Files.write(file, content);
             ColourTransform transform = CubeReader.read(file);
-            List<Double> samples = new ArrayList<>();
-            float[] rgb = new float[3];
+            float[] red = new float[STEPS + 1];
             for (int i = 0; i <= STEPS; i++) {
-                Arrays.fill(rgb, (float) i / STEPS);
-                transform.apply(rgb);
-                samples.add(((double) rgb[0] + rgb[1] + rgb[2]) / 3);
+                red[i] = (float) i / STEPS;
+            }
+            float[] green = red.clone();
+            float[] blue = red.clone();
+            transform.apply(red, green, blue, red.length);
+            List<Double> samples = new ArrayList<>();
+            for (int i = 0; i <= STEPS; i++) {
+                samples.add(((double) red[i] + green[i] + blue[i]) / 3);
             }
             return new Linear(name, new SampledCurve(name, samples).samples());
         } catch (MediaException broken) {

@@ -88,7 +88,9 @@ class Estimator {
     }
 
     private static boolean alike(RenderSpec one, RenderSpec other) {
-        return one.preset().equals(other.preset()) && one.kernel() == other.kernel();
+        return one.preset().equals(other.preset())
+                && one.kernel() == other.kernel()
+                && one.transformed() == other.transformed();
     }
 
     private static double pixelsOf(RenderSpec spec) {
