@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
-import org.ejml.simple.SimpleMatrix;
 
 /**
  * Solves what evens out the lenses from pairs of patches: each lens's exposure and white balance at each knot of time, and how the light
@@ -19,7 +18,7 @@ import org.ejml.simple.SimpleMatrix;
  */
 public final class LightSolver {
     private static final int CHANNELS = 3;
-    private static final int FALLOFF = 3;
+    private static final int FALLOFF = FalloffPrior.TERMS;
     /** How many times its doubt a patch may be off, round by round. */
     private static final double WIDEST = 300;
 
@@ -38,12 +37,7 @@ public final class LightSolver {
 
     private static final double COLOUR_CHANGE = 0.03;
     private static final double SUDDEN = 3;
-    /** Falloff before anything is seen: at the rim, stops; how it is shared among the powers; and how far off either may be. */
-    private static final double RIM = 0.4;
-
-    private static final double RIM_SIGMA = 0.5;
-    private static final double[] SHAPE = {0.4, 0.6, 0};
-    private static final double[] SHAPE_SIGMA = {0.2, 0.2, 0.1};
+    private static final FalloffPrior PRIOR = new FalloffPrior();
 
     private final int lenses;
     /** The number of each lens's kind, and how many there are. */
@@ -176,22 +170,10 @@ public final class LightSolver {
         }
         if (exposure) {
             for (int kind = 0; kind < kindCount; kind++) {
-                double[] means = {RIM * SHAPE[0], RIM * SHAPE[1], RIM * SHAPE[2]};
-                chain.addShared(FALLOFF * kind, falloffPrecision(), means);
+                chain.addShared(FALLOFF * kind, PRIOR.precision, PRIOR.means);
             }
         }
         return chain;
-    }
-
-    private static SimpleMatrix falloffPrecision() {
-        SimpleMatrix covariance = new SimpleMatrix(FALLOFF, FALLOFF);
-        for (int a = 0; a < FALLOFF; a++) {
-            for (int b = 0; b < FALLOFF; b++) {
-                double own = a == b ? square(SHAPE_SIGMA[a]) : 0;
-                covariance.set(a, b, own + RIM_SIGMA * RIM_SIGMA * SHAPE[a] * SHAPE[b]);
-            }
-        }
-        return covariance.invert();
     }
 
     /** How far each pair is believed, by what it is off. */

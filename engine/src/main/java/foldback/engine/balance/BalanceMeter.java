@@ -40,7 +40,7 @@ import java.util.stream.DoubleStream;
 /** Measures exposure, white balance and falloff of a take's lenses over its time, and evens them out. */
 public final class BalanceMeter {
     /** Raised whenever the same footage would give other corrections. */
-    public static final int ALGORITHM = 3;
+    public static final int ALGORITHM = 4;
 
     /** A key that lies that near to its neighbours' course says nothing, stops. */
     private static final double THIN = 0.004;
