@@ -236,5 +236,17 @@ class FoldbackTest {
         try (var left = Files.list(folder)) {
             assertThat(left.map(file -> file.getFileName().toString())).noneMatch(name -> name.startsWith("."));
         }
+        Files.writeString(spec, Files.readString(spec).replaceFirst("\\{", "{\"through_transform\": true,"));
+        code = Foldback.run(
+                "make",
+                FORMATS.resolve("recipe.example.json").toString(),
+                "--spec",
+                spec.toString(),
+                "--out",
+                folder.resolve("never.mp4").toString(),
+                "--media",
+                folder.resolve("media").toString());
+        assertThat(code).isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("the recipe has no transform");
     }
 }

@@ -176,9 +176,20 @@ class BenchTest {
                         .getFirstSelectedOption()
                         .getText()
                         .equals("by warm.cube"));
+        Path own = Files.writeString(folder.resolve("own log.cube"), "LUT_1D_SIZE 3\n0 0 0\n0.1 0.1 0.1\n1 1 1\n");
+        Path look = Files.writeString(folder.resolve("look.cube"), "LUT_1D_SIZE 3\n0 0 0\n0.9 0.9 0.9\n0.8 0.8 0.8\n");
+        browser.find("linear-file").sendKeys(look.toString());
+        browser.awaitText("toast", "look.cube is no curve from a signal to light");
+        browser.find("linear-file").sendKeys(own.toString());
+        revision(3);
+        browser.await(SOON)
+                .until(driver -> new Select(browser.find("balance-curve"))
+                        .getFirstSelectedOption()
+                        .getText()
+                        .equals("by own log.cube"));
         keys("h");
         Select colours = new Select(browser.find("ho-colours"));
-        assertThat(colours.getFirstSelectedOption().getText()).isEqualTo("as the footage: Rec.709");
+        assertThat(colours.getFirstSelectedOption().getText()).isEqualTo("as the footage: own log.cube");
         assertThat(colours.getOptions().get(1).getText()).isEqualTo("through the transform: warm.cube");
     }
 
