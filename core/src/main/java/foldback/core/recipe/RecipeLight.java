@@ -14,7 +14,9 @@ import foldback.core.tone.LightGains;
 import foldback.core.tone.Shoulder;
 import foldback.core.warp.Sampler;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /** What happens to the light of each lens of a recipe that is on, at any time; safe for many threads. */
 public final class RecipeLight {
@@ -32,14 +34,18 @@ public final class RecipeLight {
     public RecipeLight(Recipe recipe, List<RecipePlan.Source> sources, PixelFormat out, ColourTags outTags) {
         lenses = recipe.geometry().rigOn().lenses();
         balance = recipe.balance();
+        // Lenses that record alike share their tables.
+        Map<List<Object>, LightFormat> made = new HashMap<>();
         for (RecipePlan.Source source : sources) {
-            formats.add(new LightFormat(
-                    source.format(),
-                    balance.tagsOf(source.tags()),
-                    balance.curveOf(source.tags()),
-                    out,
-                    outTags,
-                    Sampler.FRACTION_BITS));
+            formats.add(made.computeIfAbsent(
+                    List.of(source.format(), source.tags()),
+                    key -> new LightFormat(
+                            source.format(),
+                            balance.tagsOf(source.tags()),
+                            balance.curveOf(source.tags()),
+                            out,
+                            outTags,
+                            Sampler.FRACTION_BITS)));
         }
         shoulder = shoulder(
                 balance.curveOf(sources.isEmpty() ? outTags : sources.get(0).tags()));

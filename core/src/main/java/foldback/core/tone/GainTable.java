@@ -48,4 +48,9 @@ record GainTable(int first, int rows, short[] codes, int[] growths, int row, int
         }
         return new GainTable(first, rows, codes, growths, row, shift, margin);
     }
+
+    /** The level behind the highest one. */
+    int end() {
+        return first + rows;
+    }
 }

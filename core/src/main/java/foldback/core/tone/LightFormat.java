@@ -13,9 +13,9 @@ import java.util.Map;
  */
 public final class LightFormat {
     private static final int KEPT = 16;
-    /** A table takes some megabytes. */
-    private static final int KEPT_TABLES = 6;
-    /** First and last levels of tables are multiples of so many, so that moments share them. */
+    /** A table takes some megabytes a stop. */
+    private static final int KEPT_TABLES = 2;
+    /** First and last levels of tables are multiples of so many, so that they seldom have to grow. */
     private static final int TOGETHER = GainTable.LEVELS / 4;
     /** Over how many 8-bit codes colour goes. */
     private static final int FADE = 8;
@@ -167,13 +167,20 @@ public final class LightFormat {
         return outlets.computeIfAbsent(shoulder, s -> Outlet.of(curve, s, out, outTags));
     }
 
+    /** One table for all levels that were asked for so far: lenses and moments share it, and it grows when more are. */
     private synchronized GainTable table(
             double black, Intake intake, Shoulder shoulder, Outlet outlet, int lowest, int highest) {
-        int first = Math.floorDiv(lowest, TOGETHER) * TOGETHER;
-        int rows = (Math.floorDiv(highest, TOGETHER) + 1) * TOGETHER - first;
-        return tables.computeIfAbsent(
-                List.of(black, shoulder, first, rows),
-                key -> GainTable.of(first, rows, intake, outlet, curve, in.bits() + fractionBits));
+        List<Object> key = List.of(black, shoulder);
+        GainTable known = tables.get(key);
+        if (known == null || lowest < known.first() || highest >= known.end()) {
+            int least = known == null ? lowest : Math.min(lowest, known.first());
+            int most = known == null ? highest : Math.max(highest, known.end() - 1);
+            int first = Math.floorDiv(least, TOGETHER) * TOGETHER;
+            int rows = (Math.floorDiv(most, TOGETHER) + 1) * TOGETHER - first;
+            known = GainTable.of(first, rows, intake, outlet, curve, in.bits() + fractionBits);
+            tables.put(key, known);
+        }
+        return known;
     }
 
     private synchronized int[] greys(double[] factors, Shoulder shoulder, Outlet outlet) {

@@ -117,6 +117,23 @@ class LensLightTest {
                 .isLessThan(124);
     }
 
+    /** Exposures that come later must neither change those that were there, nor come out otherwise than alone. */
+    @Test
+    void aTableThatGrowsStaysTheSame() {
+        Falloff falloff = new Falloff(0.2, 0.3, 0);
+        LightFormat shared = format(TAGS, EIGHT);
+        LensLight first = shared.light(LightGains.ofStops(0, 0, 0, 0), falloff, 0, Shoulder.NONE);
+        int[] before = toned(first, 900, 1100, 950, first.lift(0.9));
+        for (double stops : new double[] {0.6, -1.3, 2.2, 0.1}) {
+            LightGains gains = LightGains.ofStops(stops, 0, 0, 0);
+            LensLight later = shared.light(gains, falloff, 0, Shoulder.NONE);
+            LensLight alone = format(TAGS, EIGHT).light(gains, falloff, 0, Shoulder.NONE);
+            assertThat(toned(later, 900, 1100, 950, later.lift(0.9)))
+                    .isEqualTo(toned(alone, 900, 1100, 950, alone.lift(0.9)));
+        }
+        assertThat(toned(first, 900, 1100, 950, first.lift(0.9))).isEqualTo(before);
+    }
+
     @Test
     void aShoulderLetsNothingOverFullScaleThatWasBelow() {
         LightGains gains = LightGains.ofStops(0.6, 0, 0, 0);
