@@ -32,6 +32,7 @@ import foldback.core.tone.Transfer;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -60,6 +61,9 @@ public final class BalanceMeter {
     private final int lenses;
     private final int[] kinds;
     private PatchSites sites;
+    /** The curve of each lens's clips, and the one that all are taken to have. */
+    private List<ColourTags.Curve> stated = List.of();
+
     private ColourTags.Curve taken;
     private LightCurve curve;
     private Brightness[] brightness;
@@ -148,18 +152,31 @@ public final class BalanceMeter {
     }
 
     private Evidence doubted(Evidence evidence, Optional<ColourTags.Curve> better) {
-        if (better.isEmpty()) {
+        String said = "";
+        if (new HashSet<>(stated).size() > 1) {
+            List<String> each = new ArrayList<>();
+            for (int i = 0; i < lenses; i++) {
+                each.add(recipe.rig().lenses().get(i).slot() + " "
+                        + stated.get(i).title());
+            }
+            said = " The clips have different curves (" + String.join(", ", each) + ") and are all taken to be "
+                    + taken.title() + ": record or convert them alike, or choose the curve that all have.";
+        } else if (better.isPresent()) {
+            said = " The lenses differ otherwise in bright than in dark places: the curve is taken to be "
+                    + taken.title()
+                    + ", the pictures look like " + better.get().title() + ". Choose that curve and even them again.";
+        } else {
             return evidence;
         }
-        String said = " The lenses differ otherwise in bright than in dark places: the curve is taken to be "
-                + taken.title()
-                + ", the pictures look like " + better.get().title() + ". Choose that curve and even them again.";
         Verdict verdict = evidence.verdict() == Verdict.SURE ? Verdict.CHECK : evidence.verdict();
         return new Evidence(verdict, evidence.reason() + said, evidence.figure());
     }
 
     private void begin(List<Frame> pictures, int knots) {
-        taken = recipe.balance().tagsOf(pictures.get(0).tags()).transfer();
+        stated = pictures.stream()
+                .map(picture -> recipe.balance().tagsOf(picture.tags()).transfer())
+                .toList();
+        taken = stated.get(0);
         curve = recipe.balance().curveOf(pictures.get(0).tags());
         Rig fitted = KnotFrames.fitted(recipe.rig(), pictures);
         sites = PatchSites.of(fitted, recipe.seams().meetingMetres()).thinned(placesFor(knots));

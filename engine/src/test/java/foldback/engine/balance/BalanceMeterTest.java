@@ -10,6 +10,7 @@ import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.light.Balance;
+import foldback.core.recipe.light.CurveChoice;
 import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Stops;
 import foldback.core.recipe.light.Trim;
@@ -97,6 +98,40 @@ class BalanceMeterTest {
         assertThat(evened.lenses()).isEqualTo(plain.balance().lenses());
         assertThat(evened.measure().orElseThrow().verdict()).isEqualTo(Verdict.UNSETTLED);
         assertThat(evened.measure().orElseThrow().reason()).contains("Lens A could not be evened", "is black");
+    }
+
+    @Test
+    void clipsOfDifferentCurvesAreNotTakenToBeEvenedSurely() throws Exception {
+        Recipe plain = DemoTake.recipe().withBalance(Balance.NONE);
+        KnotFrames alike = frames(small(plain.rig()), seconds -> 0.3);
+        KnotFrames mixed = new KnotFrames() {
+            @Override
+            public void read(double[] seconds, Visitor visitor) {
+                alike.read(
+                        seconds,
+                        (t, shot) -> visitor.visit(
+                                t,
+                                List.of(
+                                        shot.get(0),
+                                        shot.get(1).withTags(shot.get(1).tags().withTransfer(ColourTags.Curve.HLG)))));
+            }
+
+            @Override
+            public int most() {
+                return 20;
+            }
+        };
+        Balance evened = BalanceMeter.even(plain, SPAN, mixed, Run.QUIET);
+        assertThat(evened.measure().orElseThrow().verdict()).isNotEqualTo(Verdict.SURE);
+        assertThat(evened.measure().orElseThrow().reason())
+                .contains("different curves (A Rec.709, B Rec.2100 HLG)", "taken to be Rec.709");
+        CurveChoice chosen = new CurveChoice(Optional.of(ColourTags.Curve.BT709), Optional.empty());
+        Recipe told = plain.withBalance(Balance.NONE.withCurve(chosen));
+        assertThat(BalanceMeter.even(told, SPAN, mixed, Run.QUIET)
+                        .measure()
+                        .orElseThrow()
+                        .reason())
+                .doesNotContain("different curves");
     }
 
     @Test
