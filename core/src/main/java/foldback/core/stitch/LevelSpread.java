@@ -34,9 +34,8 @@ final class LevelSpread {
             for (int row = 0; row < half; row++) {
                 int step = right - left >> shift;
                 int level = left + (step >> 1);
-                for (int k = 0; k < half; k += 2) {
+                for (int k = 0; k < half; k++) {
                     into[at + k] = level + k * step >> BITS;
-                    into[at + k + 1] = level + (k + 1) * step >> BITS;
                 }
                 left += leftStep;
                 right += rightStep;

@@ -12,7 +12,7 @@ class LevelSpreadTest {
 
     /** A plane over the nodes must come out as itself in the middles of blocks. */
     @ParameterizedTest
-    @ValueSource(ints = {4, 8, 16})
+    @ValueSource(ints = {2, 4, 8, 16})
     void levelsGoStraightFromNodeToNode(int size) {
         int columns = 6;
         int[] nodes = new int[3 * columns];
