@@ -29,6 +29,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -103,24 +104,8 @@ class BalanceMeterTest {
     @Test
     void clipsOfDifferentCurvesAreNotTakenToBeEvenedSurely() throws Exception {
         Recipe plain = DemoTake.recipe().withBalance(Balance.NONE);
-        KnotFrames alike = frames(small(plain.rig()), seconds -> 0.3);
-        KnotFrames mixed = new KnotFrames() {
-            @Override
-            public void read(double[] seconds, Visitor visitor) {
-                alike.read(
-                        seconds,
-                        (t, shot) -> visitor.visit(
-                                t,
-                                List.of(
-                                        shot.get(0),
-                                        shot.get(1).withTags(shot.get(1).tags().withTransfer(ColourTags.Curve.HLG)))));
-            }
-
-            @Override
-            public int most() {
-                return 20;
-            }
-        };
+        KnotFrames mixed =
+                said(frames(small(plain.rig()), seconds -> 0.3), List.of(ColourTags.Curve.BT709, ColourTags.Curve.HLG));
         Balance evened = BalanceMeter.even(plain, SPAN, mixed, Run.QUIET);
         assertThat(evened.measure().orElseThrow().verdict()).isNotEqualTo(Verdict.SURE);
         assertThat(evened.measure().orElseThrow().reason())
@@ -132,6 +117,40 @@ class BalanceMeterTest {
                         .orElseThrow()
                         .reason())
                 .doesNotContain("different curves");
+    }
+
+    /** The files say log, and the pictures are Rec.709. */
+    @Test
+    void aCurveThatThePicturesContradictIsSaid() throws Exception {
+        Recipe plain = DemoTake.recipe().withBalance(Balance.NONE);
+        KnotFrames wrong = said(
+                frames(small(plain.rig()), seconds -> 1), List.of(ColourTags.Curve.ACESCCT, ColourTags.Curve.ACESCCT));
+        Balance evened = BalanceMeter.even(plain, SPAN, wrong, Run.QUIET);
+        assertThat(evened.measure().orElseThrow().verdict()).isNotEqualTo(Verdict.SURE);
+        assertThat(evened.measure().orElseThrow().reason())
+                .contains("the curve is taken to be ACEScct", "the pictures look like Rec.709", "Choose that curve");
+    }
+
+    /** Pictures whose files say other curves. */
+    private static KnotFrames said(KnotFrames pictures, List<ColourTags.Curve> curves) {
+        return new KnotFrames() {
+            @Override
+            public void read(double[] seconds, Visitor visitor) {
+                pictures.read(
+                        seconds,
+                        (t, shot) -> visitor.visit(
+                                t,
+                                IntStream.range(0, shot.size())
+                                        .mapToObj(i -> shot.get(i)
+                                                .withTags(shot.get(i).tags().withTransfer(curves.get(i))))
+                                        .toList()));
+            }
+
+            @Override
+            public int most() {
+                return 20;
+            }
+        };
     }
 
     @Test
