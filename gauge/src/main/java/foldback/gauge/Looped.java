@@ -1,8 +1,6 @@
 package foldback.gauge;
 
-import foldback.media.process.Children;
 import java.nio.file.Path;
-import java.util.List;
 
 /** Long clips made of short ones. */
 public final class Looped {
@@ -10,21 +8,6 @@ public final class Looped {
 
     /** Writes a clip that shows another so many times, its streams copied. */
     public static void make(Path clip, int times, Path out) throws Exception {
-        Children.Outcome outcome = Children.run(List.of(
-                "ffmpeg",
-                "-nostdin",
-                "-v",
-                "error",
-                "-y",
-                "-stream_loop",
-                "" + (times - 1),
-                "-i",
-                clip.toString(),
-                "-c",
-                "copy",
-                out.toString()));
-        if (outcome.code() != 0) {
-            throw new IllegalStateException(outcome.errors());
-        }
+        Ffmpeg.run("-stream_loop", "" + (times - 1), "-i", clip.toString(), "-c", "copy", out.toString());
     }
 }

@@ -5,7 +5,6 @@ import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
-import foldback.media.process.Children;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -31,7 +30,7 @@ final class RenderSpeed {
         Path raw = folder.resolve("canvas.yuv");
         Path lossless = folder.resolve("lossless.mp4");
         render(Kernel.FINE, "ultrafast", 0, folder, lossless);
-        ffmpeg("-i", lossless.toString(), "-f", "rawvideo", "-pix_fmt", "yuv420p", raw.toString());
+        Ffmpeg.run("-i", lossless.toString(), "-f", "rawvideo", "-pix_fmt", "yuv420p", raw.toString());
         for (String preset : presets) {
             for (Kernel kernel : Kernel.values()) {
                 pair(kernel, preset, folder, raw);
@@ -52,7 +51,7 @@ final class RenderSpeed {
             Path out = folder.resolve("render.mp4");
             double mine = Timing.time(() -> render(kernel, preset, CRF, folder, out));
             Files.delete(out);
-            floor[at] = Timing.time(() -> ffmpeg(
+            floor[at] = Timing.time(() -> Ffmpeg.run(
                     "-i",
                     take.resolve("sluice-path-a.mp4").toString(),
                     "-i",
@@ -112,14 +111,5 @@ final class RenderSpeed {
     private void render(Kernel kernel, String preset, int crf, Path folder, Path out) throws Exception {
         RenderJob job = DemoJob.of(take, take.resolve("rig-card.json"), CANVAS, kernel, preset, crf, SECONDS);
         new Renderer(2, 0).render(job, folder.resolve("work"), out, Run.QUIET);
-    }
-
-    private static void ffmpeg(String... arguments) throws Exception {
-        List<String> command = new java.util.ArrayList<>(List.of("ffmpeg", "-nostdin", "-v", "error", "-y"));
-        command.addAll(List.of(arguments));
-        Children.Outcome outcome = Children.run(command);
-        if (outcome.code() != 0) {
-            throw new IllegalStateException(outcome.errors());
-        }
     }
 }

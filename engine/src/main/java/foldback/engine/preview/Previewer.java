@@ -25,8 +25,6 @@ import foldback.engine.proxy.Proxy;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import foldback.engine.take.Transforms;
-import foldback.media.ffmpeg.MediaInfo;
-import foldback.media.ffmpeg.OneFrame;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
@@ -157,12 +155,7 @@ public final class Previewer implements AutoCloseable {
     /** One lens's picture from the original clip, halved some times, with the recipe's noise taken out; takes a second or more. */
     public Picture cleaned(Take take, int lens, double seconds, int halvings, Noise noise) {
         TakeClip clip = take.clips().get(lens);
-        MediaInfo.Video whole = clip.whole();
-        int number = clip.frameAt(seconds);
-        return new Picture(
-                clip.part(OneFrame.read(
-                        clip.index(), whole, number, whole.width() >> halvings, whole.height() >> halvings, noise)),
-                false);
+        return new Picture(clip.part(clip.whole(clip.frameAt(seconds), halvings, noise)), false);
     }
 
     /** One lens's picture from the original clip, for measuring. */

@@ -4,6 +4,7 @@ import foldback.core.picture.Area;
 import foldback.core.picture.Frame;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.RecipePlan;
+import foldback.core.recipe.light.Noise;
 import foldback.core.time.TimeSpan;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.FrameIndex;
@@ -69,7 +70,12 @@ public record TakeClip(ClipRef ref, Path file, MediaInfo info, FrameIndex index)
      * @throws MediaException where the file has no such frame
      */
     public Frame whole(int number, int halvings) {
-        return OneFrame.read(index, whole(), number, whole().width() >> halvings, whole().height() >> halvings);
+        return whole(number, halvings, Noise.NONE);
+    }
+
+    /** The same with noise taken out. */
+    public Frame whole(int number, int halvings, Noise noise) {
+        return OneFrame.read(index, whole(), number, whole().width() >> halvings, whole().height() >> halvings, noise);
     }
 
     /** The lens's part of a whole frame of the file, which may be of another size than the file's. */

@@ -50,16 +50,13 @@ public class OpenTakes {
 
     /** The colour transform of a recipe; empty where it has none. */
     public Optional<ColourTransform> transformOf(Recipe recipe) {
-        Take take = of(recipe);
-        return recipe.balance()
-                .transform()
-                .map(transform -> transforms.get(
-                        new TransformKey(
-                                transform,
-                                recipe.balance().curve(),
-                                Transforms.tags(recipe, take).transfer()),
-                        key -> Transforms.open(recipe, take, media, contents::of)
-                                .orElseThrow()));
+        return recipe.balance().transform().map(transform -> {
+            Take take = of(recipe);
+            ColourTags.Curve stated = Transforms.tags(recipe, take).transfer();
+            return transforms.get(
+                    new TransformKey(transform, recipe.balance().curve(), stated),
+                    key -> Transforms.open(recipe, take, media, contents::of).orElseThrow());
+        });
     }
 
     /** What makes a recipe's pictures fit to be looked at, where their tags do not say it. */
