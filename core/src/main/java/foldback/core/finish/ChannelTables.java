@@ -8,8 +8,7 @@ public final class ChannelTables implements ColourTransform {
     private static final int STEPS = 4096;
 
     private final float[][] tables;
-    private final float[] least;
-    private final float[] scale;
+    private final Domain domain;
 
     /**
      * @param tables of red, green and blue, of one length of at least 2
@@ -18,14 +17,7 @@ public final class ChannelTables implements ColourTransform {
      */
     public ChannelTables(float[][] tables, float[] least, float[] most) {
         this.tables = tables.clone();
-        this.least = least.clone();
-        scale = new float[3];
-        for (int c = 0; c < 3; c++) {
-            if (tables[c].length < 2 || !(most[c] > least[c])) {
-                throw new IllegalArgumentException("a table needs two steps and a domain that rises");
-            }
-            scale[c] = (tables[c].length - 1) / (most[c] - least[c]);
-        }
+        domain = new Domain(tables[0].length, least, most);
     }
 
     /** Each channel's light in the curve that screens show, bright parts drawn together ({@link Viewing}). */
@@ -46,13 +38,9 @@ public final class ChannelTables implements ColourTransform {
 
     private void look(int channel, float[] values, int count) {
         float[] table = tables[channel];
-        float first = least[channel];
-        float steps = scale[channel];
         int last = table.length - 1;
         for (int i = 0; i < count; i++) {
-            float place = (values[i] - first) * steps;
-            // Comparisons are several times quicker than Math.min and Math.max of floats.
-            place = place > 0 ? place < last ? place : last : 0;
+            float place = domain.place(values[i], channel);
             int below = Math.min(last - 1, (int) place);
             values[i] = table[below] + (place - below) * (table[below + 1] - table[below]);
         }

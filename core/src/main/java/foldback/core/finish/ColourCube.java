@@ -7,8 +7,7 @@ package foldback.core.finish;
 public final class ColourCube implements ColourTransform {
     private final int size;
     private final float[] colours;
-    private final float[] least;
-    private final float[] scale;
+    private final Domain domain;
 
     /**
      * @param size corners along an edge, at least 2
@@ -22,20 +21,13 @@ public final class ColourCube implements ColourTransform {
         }
         this.size = size;
         this.colours = colours.clone();
-        this.least = least.clone();
-        scale = new float[3];
-        for (int c = 0; c < 3; c++) {
-            if (!(most[c] > least[c])) {
-                throw new IllegalArgumentException("a cube's domain must rise: " + least[c] + " to " + most[c]);
-            }
-            scale[c] = (size - 1) / (most[c] - least[c]);
-        }
+        domain = new Domain(size, least, most);
     }
 
     @Override
     public void apply(float[] red, float[] green, float[] blue, int count) {
         for (int i = 0; i < count; i++) {
-            apply(place(red[i], 0), place(green[i], 1), place(blue[i], 2), red, green, blue, i);
+            apply(domain.place(red[i], 0), domain.place(green[i], 1), domain.place(blue[i], 2), red, green, blue, i);
         }
     }
 
@@ -103,11 +95,5 @@ public final class ColourCube implements ColourTransform {
         red[i] = atFrom * c[from] + atOne * c[one] + atTwo * c[two] + least * c[to];
         green[i] = atFrom * c[from + 1] + atOne * c[one + 1] + atTwo * c[two + 1] + least * c[to + 1];
         blue[i] = atFrom * c[from + 2] + atOne * c[one + 2] + atTwo * c[two + 2] + least * c[to + 2];
-    }
-
-    private float place(float value, int channel) {
-        float place = (value - least[channel]) * scale[channel];
-        // Comparisons are several times quicker than Math.min and Math.max of floats.
-        return place > 0 ? place < size - 1 ? place : size - 1 : 0;
     }
 }

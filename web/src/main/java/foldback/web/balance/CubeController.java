@@ -41,11 +41,7 @@ class CubeController {
     /** The curve of a file that turns footage into linear light: its greys. */
     @PostMapping(path = "/api/cubes/linear", consumes = "application/octet-stream")
     Linear linear(@RequestParam String name, @RequestBody byte[] content) throws IOException {
-        Path folder = Files.createTempDirectory("foldback-cube");
-        Path file = folder.resolve(UploadNames.safe(name));
-        try {
-            Files.write(file, content);
-            ColourTransform transform = CubeReader.read(file);
+        return read(name, content, (file, transform) -> {
             float[] red = new float[STEPS + 1];
             for (int i = 0; i <= STEPS; i++) {
                 red[i] = (float) i / STEPS;
@@ -58,26 +54,16 @@ class CubeController {
                 samples.add(((double) red[i] + green[i] + blue[i]) / 3);
             }
             return new Linear(name, new SampledCurve(name, samples).samples());
-        } catch (MediaException broken) {
-            throw new IllegalArgumentException(broken.getMessage(), broken);
-        } finally {
-            Files.deleteIfExists(file);
-            Files.delete(folder);
-        }
+        });
     }
 
     @PostMapping(path = "/api/cubes", consumes = "application/octet-stream")
     Kept keep(@RequestParam String name, @RequestBody byte[] content) throws IOException {
-        Path folder = Files.createDirectories(media.own().resolve(MediaFolders.CUBES));
-        Path arrived = Files.createTempDirectory(folder, ".new");
-        Path file = arrived.resolve(UploadNames.safe(name));
-        try {
-            Files.write(file, content);
-            CubeReader.read(file);
+        return read(name, content, (file, transform) -> {
             String hash = ContentHash.of(file);
             for (int n = 1; ; n++) {
                 String free = n == 1 ? UploadNames.safe(name) : UploadNames.numbered(UploadNames.safe(name), n);
-                Path kept = folder.resolve(free);
+                Path kept = folder().resolve(free);
                 if (!Files.exists(kept)) {
                     Files.move(file, kept);
                 }
@@ -85,6 +71,25 @@ class CubeController {
                     return new Kept(MediaFolders.CUBES + "/" + free, hash);
                 }
             }
+        });
+    }
+
+    private Path folder() throws IOException {
+        return Files.createDirectories(media.own().resolve(MediaFolders.CUBES));
+    }
+
+    /** What is made of a file that arrived and is sound. */
+    private interface Use<T> {
+        T of(Path file, ColourTransform transform) throws IOException;
+    }
+
+    /** Reads what arrived from a file for a while; whoever uses it may move it elsewhere. */
+    private <T> T read(String name, byte[] content, Use<T> use) throws IOException {
+        Path arrived = Files.createTempDirectory(folder(), ".new");
+        Path file = arrived.resolve(UploadNames.safe(name));
+        try {
+            Files.write(file, content);
+            return use.of(file, CubeReader.read(file));
         } catch (MediaException broken) {
             throw new IllegalArgumentException(broken.getMessage(), broken);
         } finally {
