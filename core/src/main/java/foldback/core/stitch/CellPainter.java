@@ -18,8 +18,10 @@ import java.util.List;
  * nearest caches, turned into code values by tables, blended where lenses meet, and stored.
  */
 final class CellPainter {
-    /** Samples of a strip at most: more would push its buffers out of the nearest cache, fewer make short loops. */
-    private static final int STRIP_SAMPLES = 1024;
+    /** Samples of a strip at most: more would push its buffers out of the nearer caches, fewer make short loops. */
+    private static final int STRIP_SAMPLES = 2048;
+
+    private static final int HALF = 1 << Sampler.FRACTION_BITS - 1;
 
     private final StitchPlan plan;
     private final List<LensLight> lights;
@@ -141,6 +143,13 @@ final class CellPainter {
             CellStore.store(canvas.v(), x / 2, y / 2, columns / 2, rows / 2, red, pitch / 2);
             return;
         }
+        if (light.unchanged()) {
+            round(luma, pitch * size);
+            round(blue, pitch * size / 4);
+            round(red, pitch * size / 4);
+            store(column, row, cells);
+            return;
+        }
         int margin = light.margin();
         short[] chroma = light.chromaTable();
         CellStore.storeLooked(canvas.y(), x, y, columns, rows, luma, pitch, light.lumaTable(), margin);
@@ -177,6 +186,20 @@ final class CellPainter {
         places.set(path, plane.stride());
         if (made != null) {
             made.add(places);
+        }
+    }
+
+    /** Gathered values to code values. */
+    private void round(int[] values, int count) {
+        round(values, canvas.format().maxValue(), count);
+    }
+
+    private static void round(int[] values, int max, int count) {
+        for (int i = 0; i < count; i++) {
+            int code = values[i] + HALF >> Sampler.FRACTION_BITS;
+            int low = code & ~(code >> 31);
+            int room = max - low;
+            values[i] = low + (room & room >> 31);
         }
     }
 
@@ -223,6 +246,10 @@ final class CellPainter {
                 place(lens, node, cells);
                 toner.look(light, luma, cells * size, size);
                 toner.chroma(light, blue, red, count / 4);
+            } else if (light.unchanged()) {
+                round(luma, count);
+                round(blue, count / 4);
+                round(red, count / 4);
             } else {
                 look(light.lumaTable(), light.margin(), luma, count);
                 look(light.chromaTable(), light.margin(), blue, count / 4);

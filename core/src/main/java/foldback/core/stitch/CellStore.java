@@ -4,9 +4,15 @@ import foldback.core.picture.BytePlane;
 import foldback.core.picture.Plane;
 import foldback.core.picture.ShortPlane;
 import foldback.core.tone.LensLight;
+import java.lang.invoke.MethodHandles;
+import java.lang.invoke.VarHandle;
+import java.nio.ByteOrder;
 
 /** Writes a cell's code values into a plane. */
 final class CellStore {
+    private static final VarHandle AS_LONG =
+            MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
+
     private CellStore() {}
 
     /** plane(x + i, y + j) = table[values[j * pitch + i] + margin] for i under columns, j under rows */
@@ -114,16 +120,27 @@ final class CellStore {
             int at = plane.offset() + (y + row) * plane.stride() + x;
             int from = row * pitch;
             if (plane instanceof BytePlane bytes) {
-                byte[] data = bytes.data();
-                for (int i = 0; i < columns; i++) {
-                    data[at + i] = (byte) codes[from + i];
-                }
+                storeBytes(bytes.data(), at, columns, codes, from);
             } else if (plane instanceof ShortPlane shorts) {
                 short[] data = shorts.data();
                 for (int i = 0; i < columns; i++) {
                     data[at + i] = (short) codes[from + i];
                 }
             }
+        }
+    }
+
+    /** Codes of 8 bits, four in a write: one by one they take twice as long. */
+    private static void storeBytes(byte[] data, int at, int count, int[] codes, int from) {
+        int done = 0;
+        for (; done + 8 <= count; done += 8) {
+            int first = from + done;
+            int low = codes[first] | codes[first + 1] << 8 | codes[first + 2] << 16 | codes[first + 3] << 24;
+            int high = codes[first + 4] | codes[first + 5] << 8 | codes[first + 6] << 16 | codes[first + 7] << 24;
+            AS_LONG.set(data, at + done, (long) high << 32 | low & 0xffffffffL);
+        }
+        for (; done < count; done++) {
+            data[at + done] = (byte) codes[from + done];
         }
     }
 }

@@ -23,15 +23,21 @@ public final class LensLight {
     private final LightFormat format;
     private final short[] plainLuma;
     private final short[] plainChroma;
+    private final boolean unchanged;
     private final GainTable table;
     private final int level;
     private final Falloff falloff;
     private final int[] matrix;
     private final int[] greys;
 
-    /** Needs two tables alone. */
-    LensLight(LightFormat format, short[] luma, short[] chroma) {
+    /**
+     * Needs two tables alone.
+     *
+     * @param unchanged whether they do no more than round and clip
+     */
+    LensLight(LightFormat format, short[] luma, short[] chroma, boolean unchanged) {
         this.format = format;
+        this.unchanged = unchanged;
         plainLuma = luma;
         plainChroma = chroma;
         table = null;
@@ -54,6 +60,7 @@ public final class LensLight {
         this.level = level;
         this.falloff = falloff;
         this.greys = greys;
+        unchanged = false;
         matrix = new int[linear.length];
         for (int i = 0; i < matrix.length; i++) {
             matrix[i] = (int) Math.round(linear[i] * (1 << FACTOR_BITS));
@@ -65,6 +72,11 @@ public final class LensLight {
     /** Whether the two tables say all; else a {@link Toner} must be used. */
     public boolean plain() {
         return plainLuma != null;
+    }
+
+    /** Whether code values are gathered values rounded and clipped; such a lens is plain, too. */
+    public boolean unchanged() {
+        return unchanged;
     }
 
     /** Add this to a luma or chroma value to index a plain lens's table. */

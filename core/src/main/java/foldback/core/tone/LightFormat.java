@@ -152,7 +152,7 @@ public final class LightFormat {
             double code = (double) (i - intake.margin) / (1 << fractionBits);
             chroma[i] = clamp((1 << (out.bits() - 1)) + (code - (1 << (in.bits() - 1))) * toChroma);
         }
-        return new LensLight(this, luma, chroma);
+        return new LensLight(this, luma, chroma, false);
     }
 
     private static double stepped(double factor) {
@@ -201,7 +201,8 @@ public final class LightFormat {
             luma[i] = clamp(outTags.black(out.bits()) + (code - inTags.black(in.bits())) * toLuma);
             chroma[i] = clamp((1 << (out.bits() - 1)) + (code - (1 << (in.bits() - 1))) * toChroma);
         }
-        return new LensLight(this, luma, chroma);
+        boolean sameCodes = in.bits() == out.bits() && inTags.range() == outTags.range();
+        return new LensLight(this, luma, chroma, sameCodes);
     }
 
     private short clamp(double code) {

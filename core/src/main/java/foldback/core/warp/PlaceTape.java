@@ -61,6 +61,7 @@ public final class PlaceTape {
         places.base = next();
         places.count = next();
         next(places.entries, places.count);
+        places.unpack();
     }
 
     /** Lets go of room that is not used. */

@@ -11,7 +11,7 @@ package foldback.core.warp;
 public final class SamplePlaces {
     static final int FRACTION_BITS = 6;
     static final int FRACTION_MASK = (1 << FRACTION_BITS) - 1;
-    static final int ADDRESS_SHIFT = 2 * FRACTION_BITS;
+    private static final int ADDRESS_SHIFT = 2 * FRACTION_BITS;
     /** Samples of a plane that the places of one strip may span. */
     private static final int REACH = 1 << (32 - ADDRESS_SHIFT);
 
@@ -19,12 +19,16 @@ public final class SamplePlaces {
     private static final int ROUNDING = 1 << (DROPPED_BITS - 1);
 
     final int[] entries;
+    /** The distances alone: unpacked by who loads, loads take half as long again. */
+    final int[] addresses;
+
     int base;
     int count;
 
     /** @param capacity the most samples of a strip */
     public SamplePlaces(int capacity) {
         entries = new int[capacity];
+        addresses = new int[capacity];
     }
 
     /** A source coordinate as a place holds it, pixels. */
@@ -43,6 +47,18 @@ public final class SamplePlaces {
         addresses(path.x, path.y, stride, entries, count);
         base = least(entries, count);
         pack(path.x, path.y, base, entries, count);
+        unpack();
+    }
+
+    /** To be called when the entries have changed. */
+    void unpack() {
+        unpack(entries, addresses, count);
+    }
+
+    private static void unpack(int[] entries, int[] out, int count) {
+        for (int i = 0; i < count; i++) {
+            out[i] = entries[i] >>> ADDRESS_SHIFT;
+        }
     }
 
     private static void addresses(int[] x, int[] y, int stride, int[] out, int count) {

@@ -14,7 +14,6 @@ final class SampleSteps {
     private static final VarHandle AS_INT = MethodHandles.byteArrayViewVarHandle(int[].class, ByteOrder.LITTLE_ENDIAN);
     private static final int BITS = SamplePlaces.FRACTION_BITS;
     private static final int MASK = SamplePlaces.FRACTION_MASK;
-    private static final int ADDRESS = SamplePlaces.ADDRESS_SHIFT;
     /** From a sum with both fractions to {@link Sampler#FRACTION_BITS}. */
     private static final int DROPPED = 2 * BITS - Sampler.FRACTION_BITS;
 
@@ -23,33 +22,25 @@ final class SampleSteps {
     private SampleSteps() {}
 
     /** Two neighbours a row and the two below them, the upper left in the low byte, then its right one. */
-    static void squares(byte[] data, int stride, int first, int[] entries, int[] out, int count) {
+    static void squares(byte[] data, int stride, int first, int[] addresses, int[] out, int count) {
         for (int i = 0; i < count; i++) {
-            int at = first + (entries[i] >>> ADDRESS);
+            int at = first + addresses[i];
             out[i] = (short) AS_SHORT.get(data, at) & 0xffff | (short) AS_SHORT.get(data, at + stride) << 16;
         }
     }
 
     /** Two neighbours of a row of shorts, the left one in the low 16 bits. */
-    static void pairs(short[] data, int first, int[] entries, int[] out, int count) {
+    static void pairs(short[] data, int first, int[] addresses, int[] out, int count) {
         for (int i = 0; i < count; i++) {
-            int at = first + (entries[i] >>> ADDRESS);
+            int at = first + addresses[i];
             out[i] = data[at] & 0xffff | data[at + 1] << 16;
         }
     }
 
-    /** Four neighbours of each of four rows, the leftmost in the low byte. */
-    static void quads(byte[] data, int stride, int first, int[] entries, int[][] rows, int count) {
-        int[] r0 = rows[0];
-        int[] r1 = rows[1];
-        int[] r2 = rows[2];
-        int[] r3 = rows[3];
+    /** Four neighbours of a row, the leftmost in the low byte. */
+    static void quads(byte[] data, int first, int[] addresses, int[] out, int count) {
         for (int i = 0; i < count; i++) {
-            int at = first + (entries[i] >>> ADDRESS);
-            r0[i] = (int) AS_INT.get(data, at);
-            r1[i] = (int) AS_INT.get(data, at + stride);
-            r2[i] = (int) AS_INT.get(data, at + 2 * stride);
-            r3[i] = (int) AS_INT.get(data, at + 3 * stride);
+            out[i] = (int) AS_INT.get(data, first + addresses[i]);
         }
     }
 

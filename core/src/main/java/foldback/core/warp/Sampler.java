@@ -46,11 +46,11 @@ public final class Sampler {
         int count = places.count;
         int first = plane.offset() + places.base;
         if (plane instanceof BytePlane bytes) {
-            SampleSteps.squares(bytes.data(), plane.stride(), first, places.entries, loads[0], count);
+            SampleSteps.squares(bytes.data(), plane.stride(), first, places.addresses, loads[0], count);
             SampleSteps.linear(places.entries, loads[0], out, count);
         } else if (plane instanceof ShortPlane shorts) {
-            SampleSteps.pairs(shorts.data(), first, places.entries, loads[0], count);
-            SampleSteps.pairs(shorts.data(), first + plane.stride(), places.entries, loads[1], count);
+            SampleSteps.pairs(shorts.data(), first, places.addresses, loads[0], count);
+            SampleSteps.pairs(shorts.data(), first + plane.stride(), places.addresses, loads[1], count);
             SampleSteps.linear(places.entries, loads[0], loads[1], out, count);
         }
     }
@@ -60,14 +60,15 @@ public final class Sampler {
         int first = plane.offset() + places.base - plane.stride() - 1;
         weights.ofColumns(places);
         if (plane instanceof BytePlane bytes) {
-            SampleSteps.quads(bytes.data(), plane.stride(), first, places.entries, loads, count);
             for (int[] row : loads) {
+                SampleSteps.quads(bytes.data(), first, places.addresses, row, count);
+                first += plane.stride();
                 weights.alongBytes(row, count);
             }
         } else if (plane instanceof ShortPlane shorts) {
             for (int[] row : loads) {
-                SampleSteps.pairs(shorts.data(), first, places.entries, row, count);
-                SampleSteps.pairs(shorts.data(), first + 2, places.entries, high, count);
+                SampleSteps.pairs(shorts.data(), first, places.addresses, row, count);
+                SampleSteps.pairs(shorts.data(), first + 2, places.addresses, high, count);
                 weights.alongShorts(row, high, count);
                 first += plane.stride();
             }

@@ -40,6 +40,30 @@ class LensLightTest {
     }
 
     @Test
+    void alsoByRoundingAndClippingAlone() {
+        LensLight light = format(TAGS, EIGHT).plain();
+        assertThat(light.unchanged()).isTrue();
+        short[] luma = light.lumaTable();
+        for (int i = 0; i < luma.length; i++) {
+            int rounded = Math.max(0, Math.min(255, i - light.margin() + 4 >> 3));
+            assertThat((int) luma[i]).isEqualTo(rounded);
+            assertThat((int) light.chromaTable()[i]).isEqualTo(rounded);
+        }
+    }
+
+    @Test
+    void neitherAnotherRangeNorAnotherDepthNorALiftIsUnchanged() {
+        ColourTags full = new ColourTags(TAGS.matrix(), ColourTags.Range.FULL, TAGS.transfer(), TAGS.siting());
+        assertThat(format(full, EIGHT).plain().unchanged()).isFalse();
+        assertThat(format(TAGS, PixelFormat.YUV420_10).plain().unchanged()).isFalse();
+        LightGains lift = LightGains.ofStops(1, 0, 0, 0);
+        assertThat(format(TAGS, EIGHT)
+                        .light(lift, Falloff.NONE, 0, Shoulder.NONE)
+                        .unchanged())
+                .isFalse();
+    }
+
+    @Test
     void overshootOfKernelsIsClamped() {
         LensLight light = format(TAGS, EIGHT).plain();
         assertThat(light.lumaTable()[light.lumaTable().length - 1] & 0xffff).isEqualTo(255);

@@ -29,7 +29,7 @@ class SamplePlacesTest {
         for (int i = 0; i < CELL * CELL; i++) {
             grid.at(node, i % CELL, i / CELL, xy);
             int entry = places.entries[i];
-            int sample = places.base + (entry >>> SamplePlaces.ADDRESS_SHIFT);
+            int sample = places.base + places.addresses[i];
             double x = sample % 1024 + (entry & 63) / 64.0 + 0.5;
             double y = sample / 1024 + (entry >> 6 & 63) / 64.0 + 0.5;
             assertThat(Math.abs(x - xy[0])).isLessThan(0.5 / 64 + 1e-3);
@@ -86,7 +86,7 @@ class SamplePlacesTest {
         for (int i = 0; i < cells * CELL * CELL; i++) {
             int u = i % (cells * CELL);
             grid.at(node + u / CELL, u % CELL, i / (cells * CELL), xy);
-            int sample = places.base + (places.entries[i] >>> SamplePlaces.ADDRESS_SHIFT);
+            int sample = places.base + places.addresses[i];
             assertThat(sample / size).isBetween((int) (xy[1] - 1.6), (int) (xy[1] + 0.6));
         }
     }
