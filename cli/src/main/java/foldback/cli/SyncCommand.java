@@ -12,19 +12,18 @@ import foldback.engine.sync.SyncRequest;
 import foldback.engine.sync.TakeSync;
 import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
+import foldback.media.Folders;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
-import java.util.stream.Stream;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -87,10 +86,7 @@ final class SyncCommand implements Callable<Integer> {
             TakeSync sync = new TakeSync(new Sounds(work), new PictureTracks(work, Optional.empty()));
             print(sync.measure(clips, request, Run.QUIET));
         } finally {
-            try (Stream<Path> left = Files.walk(work)) {
-                left.sorted(Comparator.reverseOrder())
-                        .forEach(path -> path.toFile().delete());
-            }
+            Folders.delete(work);
         }
         return CommandLine.ExitCode.OK;
     }

@@ -5,6 +5,7 @@ import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
+import foldback.media.Folders;
 import java.lang.management.BufferPoolMXBean;
 import java.lang.management.ManagementFactory;
 import java.nio.file.Files;
@@ -55,11 +56,7 @@ final class RenderMemory {
                     new Figure("live memory at 60 s / at 10 s", live[1] / live[0], "x", Figure.Bar.AT_MOST, 1.05)
                             .line());
         }
-        try (var files = Files.walk(folder)) {
-            for (Path file : files.sorted(java.util.Comparator.reverseOrder()).toList()) {
-                Files.delete(file);
-            }
-        }
+        Folders.delete(folder);
     }
 
     private static double liveMegabytes() {

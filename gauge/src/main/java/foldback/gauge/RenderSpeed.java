@@ -5,6 +5,7 @@ import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
+import foldback.media.Folders;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -36,11 +37,7 @@ final class RenderSpeed {
                 pair(kernel, preset, folder, raw);
             }
         }
-        try (var files = Files.walk(folder)) {
-            for (Path file : files.sorted(java.util.Comparator.reverseOrder()).toList()) {
-                Files.delete(file);
-            }
-        }
+        Folders.delete(folder);
     }
 
     private void pair(Kernel kernel, String preset, Path folder, Path raw) throws Exception {

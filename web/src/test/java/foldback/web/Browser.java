@@ -5,6 +5,7 @@ import java.util.Map;
 import org.openqa.selenium.By;
 import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebDriver;
+import org.openqa.selenium.WebDriverException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
@@ -13,11 +14,27 @@ import org.openqa.selenium.support.ui.ExpectedConditions;
 import org.openqa.selenium.support.ui.Wait;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
-/** Debian's Chromium at exactly 1280 x 800; elements are found by their {@code data-test} names. */
+/**
+ * Debian's Chromium at exactly 1280 x 800; elements are found by their {@code data-test} names. One is kept for all tests of a run, since
+ * a start takes seconds: a test finds an empty page and nothing stored by the one before it.
+ */
 final class Browser implements AutoCloseable {
+    private static ChromeDriver kept;
     final ChromeDriver driver;
 
     Browser() {
+        driver = atHand();
+    }
+
+    private static synchronized ChromeDriver atHand() {
+        if (kept == null) {
+            kept = start();
+            Runtime.getRuntime().addShutdownHook(new Thread(kept::quit));
+        }
+        return kept;
+    }
+
+    private static ChromeDriver start() {
         ChromeOptions options = new ChromeOptions();
         options.setBinary("/usr/bin/chromium");
         options.addArguments(
@@ -33,7 +50,7 @@ final class Browser implements AutoCloseable {
                 "--disable-background-networking",
                 "--disable-component-update",
                 "--disable-sync");
-        driver = new ChromeDriver(
+        ChromeDriver driver = new ChromeDriver(
                 new ChromeDriverService.Builder()
                         .usingDriverExecutable(new java.io.File("/usr/bin/chromedriver"))
                         .build(),
@@ -41,6 +58,7 @@ final class Browser implements AutoCloseable {
         driver.executeCdpCommand(
                 "Emulation.setDeviceMetricsOverride",
                 Map.of("width", 1280, "height", 800, "deviceScaleFactor", 1, "mobile", false));
+        return driver;
     }
 
     WebElement find(String name) {
@@ -67,6 +85,22 @@ final class Browser implements AutoCloseable {
 
     @Override
     public void close() {
-        driver.quit();
+        try {
+            String own = driver.getWindowHandle();
+            for (String window : driver.getWindowHandles()) {
+                if (!window.equals(own)) {
+                    driver.switchTo().window(window).close();
+                }
+            }
+            driver.switchTo().window(own);
+            driver.executeScript("localStorage.clear(); sessionStorage.clear();");
+            driver.get("about:blank");
+        } catch (WebDriverException broken) {
+            // The next test gets a new one.
+            synchronized (Browser.class) {
+                driver.quit();
+                kept = null;
+            }
+        }
     }
 }

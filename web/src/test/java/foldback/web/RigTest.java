@@ -17,6 +17,8 @@ import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.openqa.selenium.By;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.support.ui.Select;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -246,6 +248,62 @@ class RigTest {
                     .until(() ->
                             api.get(path(take)).json().path("label").asString().equals("Lens B: disc found"));
         }
+    }
+
+    @Test
+    void theDiscIsDraggedOverThePicture(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = take(api, server);
+        JsonNode disc = disc(api, take);
+        double width = lensA(api, take).path("width").asDouble();
+        try (Browser browser = new Browser()) {
+            openRigSheet(browser, server, take);
+            new Select(browser.find("pane-view")).selectByValue("lens");
+            browser.await(Duration.ofSeconds(20))
+                    .until(driver -> browser.find("pane-lens").getDomAttribute("data-shown") != null);
+            WebElement pane = browser.find("pane-lens");
+            // The whole picture is in the middle of the pane.
+            double scale = Math.min(pane.getSize().width, pane.getSize().height) / width;
+            double x = (disc.path("centre_x_px").asDouble() - width / 2) * scale;
+            double y = (disc.path("centre_y_px").asDouble() - width / 2) * scale;
+            drag(browser, pane, x, y, 30, -12);
+            browser.await(Duration.ofSeconds(20))
+                    .until(driver -> browser.find("kept").getText().equals("Kept, revision 2"));
+            JsonNode moved = disc(api, take);
+            assertThat(moved.path("centre_x_px").asDouble())
+                    .isCloseTo(disc.path("centre_x_px").asDouble() + 30 / scale, within(0.01));
+            assertThat(moved.path("centre_y_px").asDouble())
+                    .isCloseTo(disc.path("centre_y_px").asDouble() - 12 / scale, within(0.01));
+            assertThat(moved.path("radius_px")).isEqualTo(disc.path("radius_px"));
+            drag(browser, pane, x + 30 - disc.path("radius_px").asDouble() * scale, y - 12, 25, 0);
+            browser.await(Duration.ofSeconds(20))
+                    .until(driver -> browser.find("kept").getText().equals("Kept, revision 3"));
+            assertThat(disc(api, take).path("radius_px").asDouble())
+                    .isCloseTo(disc.path("radius_px").asDouble() - 25 / scale, within(1 / scale));
+            assertThat(disc(api, take).path("centre_x_px")).isEqualTo(moved.path("centre_x_px"));
+        }
+    }
+
+    private static void drag(Browser browser, WebElement pane, double x, double y, int right, int down) {
+        new Actions(browser.driver)
+                .moveToElement(pane, (int) Math.round(x), (int) Math.round(y))
+                .clickAndHold()
+                .moveByOffset(right, down)
+                .release()
+                .perform();
+    }
+
+    private static JsonNode lensA(Api api, long take) throws Exception {
+        return api.get(path(take))
+                .json()
+                .path("recipe")
+                .path("rig")
+                .path("lenses")
+                .get(0);
+    }
+
+    private static JsonNode disc(Api api, long take) throws Exception {
+        return lensA(api, take).path("circle");
     }
 
     private static void openRigSheet(Browser browser, RunningApplication.Server server, long take) {

@@ -9,6 +9,7 @@ import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.Stitcher;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.take.TakeClip;
+import foldback.media.Folders;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.EncoderSettings;
 import foldback.media.ffmpeg.Joiner;
@@ -18,13 +19,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.stream.IntStream;
-import java.util.stream.Stream;
 
 /** Makes the file of a job. */
 public final class Renderer {
@@ -56,7 +55,7 @@ public final class Renderer {
             Files.createDirectories(out.toAbsolutePath().getParent());
             renderPieces(job, folder, run);
             Verified verified = assemble(job, folder, out);
-            deleteTree(folder);
+            Folders.delete(folder);
             return verified;
         } catch (IOException failed) {
             throw new MediaException(
@@ -165,14 +164,6 @@ public final class Renderer {
             return verified;
         } finally {
             Files.deleteIfExists(part);
-        }
-    }
-
-    private static void deleteTree(Path folder) throws IOException {
-        try (Stream<Path> files = Files.walk(folder)) {
-            for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
-                Files.deleteIfExists(file);
-            }
         }
     }
 }

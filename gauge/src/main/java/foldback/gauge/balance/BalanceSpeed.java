@@ -20,9 +20,9 @@ import foldback.gauge.DemoJob;
 import foldback.gauge.Figure;
 import foldback.gauge.Looped;
 import foldback.gauge.Timing;
+import foldback.media.Folders;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Comparator;
 import java.util.Locale;
 import java.util.function.Consumer;
 
@@ -53,11 +53,7 @@ public final class BalanceSpeed {
         for (Kernel kernel : Kernel.values()) {
             found.accept(applied(folder, kernel));
         }
-        try (var files = Files.walk(folder)) {
-            for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
-                Files.delete(file);
-            }
-        }
+        Folders.delete(folder);
     }
 
     /** From proxies, as in the application; making those is no part of it. */

@@ -9,7 +9,6 @@ import foldback.engine.balance.BalanceLane;
 import foldback.engine.balance.BalanceMeter;
 import foldback.engine.balance.NoiseCost;
 import foldback.engine.balance.SpotValues;
-import foldback.engine.document.RecipeJson;
 import foldback.engine.preview.Previewer;
 import foldback.engine.take.Take;
 import foldback.web.Role;
@@ -92,7 +91,7 @@ class BalanceJobs implements DisposableBean {
     }
 
     Recipe recipe(Long takeId, int revision) {
-        return RecipeJson.read(recipes.revision(takeId, revision).recipe());
+        return recipes.revision(takeId, revision).read();
     }
 
     @Override

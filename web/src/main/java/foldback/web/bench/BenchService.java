@@ -2,7 +2,6 @@ package foldback.web.bench;
 
 import foldback.core.recipe.Recipe;
 import foldback.core.time.TimeSpan;
-import foldback.engine.document.RecipeJson;
 import foldback.engine.sync.ClockStart;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
@@ -55,7 +54,7 @@ class BenchService {
     }
 
     private TakeState stateOf(Long takeId, Recipes.Head head) {
-        Recipe recipe = RecipeJson.read(head.revision().recipe());
+        Recipe recipe = head.revision().read();
         Take take = takes.of(recipe);
         TimeSpan span = take.showing(recipe).commonSpan();
         int canvas = takeRows.findById(takeId)

@@ -2,7 +2,6 @@ package foldback.web.deliverable;
 
 import foldback.core.recipe.Recipe;
 import foldback.core.time.TimeSpan;
-import foldback.engine.document.RecipeJson;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Verified;
@@ -121,7 +120,7 @@ public class Deliverables {
 
     private RenderJob job(Revision revision, NewDeliverable asked) {
         RenderSpec spec = RenderSpec.read(JSON.writeValueAsString(asked.spec()));
-        Recipe recipe = RecipeJson.read(revision.recipe());
+        Recipe recipe = revision.read();
         return job(recipe, spec, new TimeSpan(asked.from(), asked.to()));
     }
 
@@ -211,7 +210,7 @@ public class Deliverables {
     @Transactional(readOnly = true)
     RenderJob job(Long id) {
         Deliverable row = row(id);
-        Recipe recipe = RecipeJson.read(recipes.byId(row.revisionId()).recipe());
+        Recipe recipe = recipes.byId(row.revisionId()).read();
         String spec = row.spec();
         return job(recipe, RenderSpec.read(spec), row.span());
     }

@@ -3,7 +3,6 @@ package foldback.web.preview;
 import foldback.core.recipe.Recipe;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
-import foldback.engine.document.RecipeJson;
 import foldback.engine.play.PlayRequest;
 import foldback.engine.play.Player;
 import foldback.engine.take.Take;
@@ -46,7 +45,7 @@ class PlayController {
             @RequestParam Optional<String> sound,
             HttpServletResponse response)
             throws IOException {
-        Recipe recipe = RecipeJson.read(recipes.revision(takeId, number).recipe());
+        Recipe recipe = recipes.revision(takeId, number).read();
         Take take = takes.of(recipe);
         TimeSpan covered = take.showing(recipe).commonSpan();
         TimeSpan span = new TimeSpan(from, to).intersect(covered);

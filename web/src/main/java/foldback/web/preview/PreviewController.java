@@ -4,7 +4,6 @@ import foldback.core.picture.ColourTags;
 import foldback.core.recipe.Recipe;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
-import foldback.engine.document.RecipeJson;
 import foldback.engine.preview.Look;
 import foldback.engine.preview.Previewer;
 import foldback.engine.take.Take;
@@ -59,14 +58,14 @@ class PreviewController {
             @RequestParam int width,
             @RequestParam(defaultValue = "") List<String> look)
             throws InterruptedException {
-        Recipe recipe = RecipeJson.read(recipes.revision(takeId, number).recipe());
+        Recipe recipe = recipes.revision(takeId, number).read();
         return picture(sphere(recipe, t, width, look), true);
     }
 
     /** The take's head in the middle of its time, small. */
     @GetMapping("/thumbnail")
     ResponseEntity<byte[]> thumbnail(@PathVariable Long takeId) throws InterruptedException {
-        Recipe recipe = RecipeJson.read(recipes.head(takeId).revision().recipe());
+        Recipe recipe = recipes.head(takeId).revision().read();
         TimeSpan span = takes.of(recipe).showing(recipe).commonSpan();
         return picture(sphere(recipe, (span.from() + span.to()) / 2, THUMBNAIL_WIDTH, List.of()), false);
     }
@@ -96,7 +95,7 @@ class PreviewController {
             @RequestParam(defaultValue = "0") int halvings,
             @RequestParam(defaultValue = "false") boolean near,
             @RequestParam(defaultValue = "") List<String> look) {
-        Recipe recipe = RecipeJson.read(recipes.revision(takeId, number).recipe());
+        Recipe recipe = recipes.revision(takeId, number).read();
         Take take = takes.of(recipe);
         for (int i = 0; i < take.clips().size(); i++) {
             if (take.clips().get(i).ref().slot().equals(slot)) {

@@ -1,6 +1,5 @@
 package foldback.web.proxy;
 
-import foldback.engine.document.RecipeJson;
 import foldback.engine.take.Take;
 import foldback.web.Role;
 import foldback.web.preview.OpenTakes;
@@ -39,6 +38,6 @@ class ProxyController {
     }
 
     private Take take(Long takeId) {
-        return takes.of(RecipeJson.read(recipes.head(takeId).revision().recipe()));
+        return takes.of(recipes.head(takeId).revision().read());
     }
 }

@@ -1,5 +1,7 @@
 package foldback.web.recipe;
 
+import foldback.core.recipe.Recipe;
+import foldback.engine.document.RecipeJson;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
@@ -53,6 +55,11 @@ public class Revision {
     /** Counts the revisions of a take, from 1. */
     public int number() {
         return number;
+    }
+
+    /** The recipe that its document stands for. */
+    public Recipe read() {
+        return RecipeJson.read(recipe);
     }
 
     /** The recipe document. */

@@ -2,7 +2,6 @@ package foldback.web.rig;
 
 import foldback.core.recipe.Recipe;
 import foldback.core.rig.Coverage;
-import foldback.engine.document.RecipeJson;
 import foldback.engine.rig.TakeRig;
 import foldback.web.Role;
 import foldback.web.preview.OpenTakes;
@@ -39,7 +38,7 @@ class CoverageController {
 
     @GetMapping("/revisions/{number}/coverage")
     Map coverage(@PathVariable Long takeId, @PathVariable int number) {
-        Recipe recipe = RecipeJson.read(recipes.revision(takeId, number).recipe());
+        Recipe recipe = recipes.revision(takeId, number).read();
         Coverage coverage =
                 TakeRig.coverage(recipe, takes.of(recipe), recipe.level().worldFromCanvas(), COLUMNS);
         return new Map(

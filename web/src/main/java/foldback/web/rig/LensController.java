@@ -3,7 +3,6 @@ package foldback.web.rig;
 import foldback.core.lens.ImageCircle;
 import foldback.core.recipe.Recipe;
 import foldback.core.rig.ReadyLenses;
-import foldback.engine.document.RecipeJson;
 import foldback.engine.preview.Previewer;
 import foldback.engine.rig.LitDisc;
 import foldback.engine.take.Take;
@@ -48,7 +47,7 @@ class LensController {
 
     @GetMapping("/takes/{takeId}/revisions/{number}/disc/{slot}")
     Disc disc(@PathVariable Long takeId, @PathVariable int number, @PathVariable String slot) {
-        Recipe recipe = RecipeJson.read(recipes.revision(takeId, number).recipe());
+        Recipe recipe = recipes.revision(takeId, number).read();
         Take take = takes.of(recipe);
         int lens = PointSets.number(recipe, slot);
         Optional<ImageCircle> found = LitDisc.find(

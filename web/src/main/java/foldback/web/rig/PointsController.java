@@ -11,7 +11,6 @@ import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
 import foldback.core.solve.TiePoints;
 import foldback.core.space.Direction;
-import foldback.engine.document.RecipeJson;
 import foldback.engine.preview.Previewer;
 import foldback.engine.rig.CloseUp;
 import foldback.engine.rig.PointEdits;
@@ -206,7 +205,7 @@ class PointsController {
     }
 
     private Recipe recipe(Long takeId, int number) {
-        return RecipeJson.read(recipes.revision(takeId, number).recipe());
+        return recipes.revision(takeId, number).read();
     }
 
     private static PointEdits.Place place(Recipe recipe, Rig fitted, Place place) {

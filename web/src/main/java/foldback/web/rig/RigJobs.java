@@ -7,7 +7,6 @@ import foldback.core.rig.Rig;
 import foldback.core.run.Run;
 import foldback.core.solve.RigFinder;
 import foldback.core.solve.TiePoints;
-import foldback.engine.document.RecipeJson;
 import foldback.engine.preview.Previewer;
 import foldback.engine.rig.TakeGeometry;
 import foldback.engine.rig.TakeRig;
@@ -43,7 +42,7 @@ class RigJobs implements DisposableBean {
 
     TakeJobs.Status start(Long takeId, int base, RigOrder order) {
         order.request();
-        Recipe recipe = RecipeJson.read(recipes.revision(takeId, base).recipe());
+        Recipe recipe = recipes.revision(takeId, base).read();
         if (order.fromPoints() && recipe.geometry().points().isEmpty()) {
             throw new IllegalArgumentException("The take has no tie points to solve from.");
         }

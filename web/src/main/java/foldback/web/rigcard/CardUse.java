@@ -5,7 +5,6 @@ import foldback.core.recipe.geometry.Geometry;
 import foldback.core.recipe.geometry.RigMeasure;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigCard;
-import foldback.engine.document.RecipeJson;
 import foldback.engine.rig.TakeRig;
 import foldback.web.page.NotFoundException;
 import foldback.web.preview.OpenTakes;
@@ -49,7 +48,7 @@ class CardUse {
     /** Saves a take's rig as a card of its unit. */
     Long save(Long takeId, int revision, String name) {
         Take take = takes.findById(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
-        Recipe recipe = recipe(recipes.revision(takeId, revision));
+        Recipe recipe = recipes.revision(takeId, revision).read();
         Geometry geometry = recipe.geometry();
         Optional<RigCard.Solved> solved = geometry.source().equals(Geometry.SOLVED)
                 ? geometry.measure().map(measure -> solved(measure, take.name()))
@@ -83,7 +82,7 @@ class CardUse {
     private String give(Rig rig, Long takeId) {
         try {
             Revision head = recipes.head(takeId).revision();
-            Recipe recipe = recipe(head);
+            Recipe recipe = head.read();
             Geometry geometry = new Geometry(
                     rig,
                     "rig card " + rig.name(),
@@ -110,7 +109,7 @@ class CardUse {
         projects.findAllByOrderByCreatedAtDesc()
                 .forEach(project -> takes.findByProjectIdOrderByPosition(project.id())
                         .forEach(take -> {
-                            Rig rig = recipe(recipes.head(take.id()).revision()).rig();
+                            Rig rig = recipes.head(take.id()).revision().read().rig();
                             all.add(new Candidate(
                                     take.id(),
                                     take.name(),
@@ -119,9 +118,5 @@ class CardUse {
                                     rig.lenses().size()));
                         }));
         return all;
-    }
-
-    private static Recipe recipe(Revision revision) {
-        return RecipeJson.read(revision.recipe());
     }
 }

@@ -1,7 +1,6 @@
 package foldback.web.sync;
 
 import foldback.core.recipe.Recipe;
-import foldback.engine.document.RecipeJson;
 import foldback.engine.sync.Listening;
 import foldback.engine.sync.Waveforms;
 import foldback.engine.take.Take;
@@ -41,7 +40,7 @@ class ListenController {
     }
 
     private Take take(Long takeId, int number) {
-        Recipe recipe = RecipeJson.read(recipes.revision(takeId, number).recipe());
+        Recipe recipe = recipes.revision(takeId, number).read();
         return takes.of(recipe);
     }
 

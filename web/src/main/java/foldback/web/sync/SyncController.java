@@ -1,7 +1,6 @@
 package foldback.web.sync;
 
 import foldback.core.recipe.Recipe;
-import foldback.engine.document.RecipeJson;
 import foldback.engine.sync.ClockStart;
 import foldback.web.Role;
 import foldback.web.job.TakeJobs;
@@ -53,7 +52,7 @@ class SyncController {
     @PostMapping("/sync/start")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void startFrom(@PathVariable Long takeId, @RequestParam int base, @RequestParam String by) {
-        Recipe recipe = RecipeJson.read(recipes.revision(takeId, base).recipe());
+        Recipe recipe = recipes.revision(takeId, base).read();
         boolean timecode = by.equals("timecode");
         Recipe placed = timecode
                 ? ClockStart.byTimecode(recipe, takes.of(recipe))

@@ -1,7 +1,6 @@
 package foldback.web.sync;
 
 import foldback.core.recipe.Recipe;
-import foldback.engine.document.RecipeJson;
 import foldback.engine.sync.SyncRequest;
 import foldback.engine.sync.TakeSync;
 import foldback.web.Role;
@@ -32,7 +31,7 @@ class SyncJobs implements DisposableBean {
 
     /** Starts measuring on a revision; a measurement that goes on for this take is left alone. */
     TakeJobs.Status start(Long takeId, int base, SyncRequest request) {
-        Recipe recipe = RecipeJson.read(recipes.revision(takeId, base).recipe());
+        Recipe recipe = recipes.revision(takeId, base).read();
         return jobs.start(takeId, run -> {
             Recipe found = sync.find(recipe, takes.of(recipe), request, run);
             recipes.change(takeId, base, found, LABEL);

@@ -1,9 +1,9 @@
 /** Seconds as m:ss.cc */
 export function clock(seconds) {
-  const sign = seconds < 0 ? "-" : "";
-  const size = Math.abs(seconds);
-  const minutes = Math.floor(size / 60 + 1e-9);
-  return `${sign}${minutes}:${(size - minutes * 60).toFixed(2).padStart(5, "0")}`;
+  const hundredths = Math.round(Math.abs(seconds) * 100);
+  const sign = seconds < 0 && hundredths > 0 ? "-" : "";
+  const rest = ((hundredths % 6000) / 100).toFixed(2).padStart(5, "0");
+  return `${sign}${Math.floor(hundredths / 6000)}:${rest}`;
 }
 
 /** A number with so many decimals, without a minus before zero. */

@@ -1,0 +1,24 @@
+package foldback.media;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Stream;
+
+/** Folders of the program's own. */
+public final class Folders {
+    private Folders() {}
+
+    /** Deletes a folder and all that is in it. */
+    public static void delete(Path folder) throws IOException {
+        List<Path> deepestFirst;
+        try (Stream<Path> all = Files.walk(folder)) {
+            deepestFirst = all.sorted(Comparator.reverseOrder()).toList();
+        }
+        for (Path path : deepestFirst) {
+            Files.deleteIfExists(path);
+        }
+    }
+}
