@@ -144,9 +144,7 @@ final class CellPainter {
             return;
         }
         if (light.unchanged()) {
-            round(luma, pitch * size);
-            round(blue, pitch * size / 4);
-            round(red, pitch * size / 4);
+            round(pitch * size);
             store(column, row, cells);
             return;
         }
@@ -189,17 +187,17 @@ final class CellPainter {
         }
     }
 
-    /** Gathered values to code values. */
-    private void round(int[] values, int count) {
-        round(values, canvas.format().maxValue(), count);
+    /** Turns what was gathered into code values, of a lens that is left unchanged. */
+    private void round(int count) {
+        int max = canvas.format().maxValue();
+        round(luma, max, count);
+        round(blue, max, count / 4);
+        round(red, max, count / 4);
     }
 
     private static void round(int[] values, int max, int count) {
         for (int i = 0; i < count; i++) {
-            int code = values[i] + HALF >> Sampler.FRACTION_BITS;
-            int low = code & ~(code >> 31);
-            int room = max - low;
-            values[i] = low + (room & room >> 31);
+            values[i] = clipped(values[i] + HALF >> Sampler.FRACTION_BITS, max);
         }
     }
 
@@ -247,9 +245,7 @@ final class CellPainter {
                 toner.look(light, luma, cells * size, size);
                 toner.chroma(light, blue, red, count / 4);
             } else if (light.unchanged()) {
-                round(luma, count);
-                round(blue, count / 4);
-                round(red, count / 4);
+                round(count);
             } else {
                 look(light.lumaTable(), light.margin(), luma, count);
                 look(light.chromaTable(), light.margin(), blue, count / 4);
@@ -275,8 +271,15 @@ final class CellPainter {
     private void finish(int[] sums, int base, int[] codes, int count) {
         int max = canvas.format().maxValue();
         for (int i = 0; i < count; i++) {
-            codes[i] = Math.max(0, Math.min(max, base + (sums[i] + 128 >> 8)));
+            codes[i] = clipped(base + (sums[i] + 128 >> 8), max);
         }
+    }
+
+    /** To 0 to {@code max}. Loops with Math.min and Math.max are not vectorised. */
+    private static int clipped(int code, int max) {
+        int low = code & ~(code >> 31);
+        int room = max - low;
+        return low + (room & room >> 31);
     }
 
     private boolean whole(int cell, int lens, int cells) {

@@ -130,7 +130,7 @@ final class CellStore {
         }
     }
 
-    /** Codes of 8 bits, four in a write: one by one they take twice as long. */
+    /** Codes of 8 bits, eight in a write: one by one they take twice as long. */
     private static void storeBytes(byte[] data, int at, int count, int[] codes, int from) {
         int done = 0;
         for (; done + 8 <= count; done += 8) {
