@@ -140,6 +140,13 @@ class BenchTest {
         browser.await(Duration.ofSeconds(20))
                 .until(driver ->
                         driver.findElements(By.cssSelector("[data-test=finer]")).size() == 3);
+        // When they go away, the ledger is as tall as its rows again.
+        stage("level");
+        browser.await(SOON)
+                .until(
+                        driver -> Boolean.TRUE.equals(
+                                browser.driver.executeScript(
+                                        "const ledger = document.getElementById('ledger'); return ledger.scrollHeight === ledger.clientHeight;")));
     }
 
     @Test

@@ -187,6 +187,8 @@ export function startLedger(store) {
     const left = ruler.offsetLeft + timeToX(store.time, span(), ruler.clientWidth);
     playhead.style.left = `${left}px`;
     if (!store.following) {
+      // Its own height would keep the ledger as tall as it was before finer lanes went away.
+      playhead.style.height = "";
       playhead.style.height = `${document.getElementById("ledger").scrollHeight}px`;
     }
   }
