@@ -9,12 +9,14 @@ import foldback.core.space.Position;
  * How well a rig explains a tie point at the best distance that it can have.
  *
  * @param restRad by how much the second lens sees it beside every place where the first could have it, radians
+ * @param asideRad how far it sees it towards where near things are, radians; below 0 where beyond all that is far
  * @param inverseDistance from the first lens's pupil, 1/m; 0 where it is best taken as far off
  * @param one where the first lens sees it, in the rig's frame
  * @param two where the second lens sees it
  * @param expected where the second lens should see it
  */
-public record PointFit(double restRad, double inverseDistance, Direction one, Direction two, Direction expected) {
+public record PointFit(
+        double restRad, double asideRad, double inverseDistance, Direction one, Direction two, Direction expected) {
     /** Pupils so near together see no parallax, metres. */
     private static final double TOGETHER = 1e-6;
     /** Nothing is nearer, 1/m. */
@@ -29,7 +31,7 @@ public record PointFit(double restRad, double inverseDistance, Direction one, Di
             Direction two = second.rigFromLens().apply(second.lens().unproject(point.x2(), point.y2()));
             return between(one, two, first.pupil(), second.pupil());
         } catch (IllegalArgumentException beyondItsRim) {
-            return new PointFit(Double.NaN, Double.NaN, null, null, null);
+            return new PointFit(Double.NaN, Double.NaN, Double.NaN, null, null, null);
         }
     }
 
@@ -46,7 +48,8 @@ public record PointFit(double restRad, double inverseDistance, Direction one, Di
         double aside = (two.x() * ux + two.y() * uy + two.z() * uz) / across;
         double ahead = two.x() * one.x() + two.y() * one.y() + two.z() * one.z();
         if (across < TOGETHER || aside <= 0) {
-            return new PointFit(one.angleTo(two), 0, one, two, one);
+            double beyond = across < TOGETHER ? Double.NaN : Math.atan2(aside, ahead);
+            return new PointFit(one.angleTo(two), beyond, 0, one, two, one);
         }
         double off = (two.x() * (one.y() * uz - one.z() * uy)
                         + two.y() * (one.z() * ux - one.x() * uz)
@@ -54,6 +57,6 @@ public record PointFit(double restRad, double inverseDistance, Direction one, Di
                 / across;
         double inverse = Math.max(0, Math.min(NEAREST, aside / (ahead * across + aside * along)));
         Direction expected = new Direction(one.x() - inverse * tx, one.y() - inverse * ty, one.z() - inverse * tz);
-        return new PointFit(Math.abs(Math.asin(off)), inverse, one, two, expected);
+        return new PointFit(Math.abs(Math.asin(off)), Math.atan2(aside, ahead), inverse, one, two, expected);
     }
 }

@@ -118,10 +118,13 @@ final class RigJudge {
                     figure);
         }
         if (lenses == 2) {
+            boolean oneMoment =
+                    points.stream().mapToInt(TiePoint::moment).distinct().count() == 1;
             return new Evidence(
                     Verdict.CHECK,
                     "Of two lenses, how near things are and how wide the lenses see are told apart by ground and sky alone."
-                            + " Look whether far things meet all along the seam.",
+                            + " Look whether far things meet all along the seam."
+                            + (oneMoment ? " A second moment, the rig turned or carried elsewhere, tells more." : ""),
                     figure);
         }
         if (result.onFarRad() > SURE_ON_FAR_RAD) {

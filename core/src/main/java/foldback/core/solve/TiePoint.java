@@ -9,12 +9,12 @@ package foldback.core.solve;
  * @param second number of the other lens
  * @param x2 where it is in the other lens's picture, pixels
  * @param y2 where it is in the other lens's picture, pixels
- * @param sigmaPx how exactly it is placed in the other lens's picture, standard deviation in pixels as far as it can be told
+ * @param spread how exactly it is placed in the other lens's picture, as far as it can be told
  * @param moment number of the moment at which it was found
  * @param origin who found it
  */
 public record TiePoint(
-        int first, double x1, double y1, int second, double x2, double y2, double sigmaPx, int moment, Origin origin) {
+        int first, double x1, double y1, int second, double x2, double y2, Spread spread, int moment, Origin origin) {
 
     /** Who found a point. */
     public enum Origin {
@@ -26,13 +26,10 @@ public record TiePoint(
         if (first == second) {
             throw new IllegalArgumentException("a tie point is in two lenses: " + first);
         }
-        if (!(sigmaPx > 0)) {
-            throw new IllegalArgumentException("'sigmaPx' must be above 0: " + sigmaPx);
-        }
     }
 
     /** The same for lenses of other numbers. */
     public TiePoint withLenses(int one, int other) {
-        return new TiePoint(one, x1, y1, other, x2, y2, sigmaPx, moment, origin);
+        return new TiePoint(one, x1, y1, other, x2, y2, spread, moment, origin);
     }
 }

@@ -47,7 +47,7 @@ class PointFitTest {
         Direction between = one.plus(two, 1);
         double[] a = seen(RIG.lenses().get(0), metres * between.x(), metres * between.y(), metres * between.z());
         double[] b = seen(RIG.lenses().get(1), metres * between.x(), metres * between.y(), metres * between.z());
-        return new TiePoint(0, a[0], a[1], 1, b[0], b[1] + off, 0.1, 0, TiePoint.Origin.FOUND);
+        return new TiePoint(0, a[0], a[1], 1, b[0], b[1] + off, Spread.even(0.1), 0, TiePoint.Origin.FOUND);
     }
 
     @Test
@@ -76,8 +76,10 @@ class PointFitTest {
     void beyondInfinityIsAnError() {
         TiePoint far = point(1e6, 0);
         // The second lens sees it on the side of the first one's axis on which near things never are.
-        TiePoint beyond = new TiePoint(0, far.x1(), far.y1(), 1, far.x2() - 4, far.y2(), 0.1, 0, TiePoint.Origin.FOUND);
-        TiePoint before = new TiePoint(0, far.x1(), far.y1(), 1, far.x2() + 4, far.y2(), 0.1, 0, TiePoint.Origin.FOUND);
+        TiePoint beyond = new TiePoint(
+                0, far.x1(), far.y1(), 1, far.x2() - 4, far.y2(), Spread.even(0.1), 0, TiePoint.Origin.FOUND);
+        TiePoint before = new TiePoint(
+                0, far.x1(), far.y1(), 1, far.x2() + 4, far.y2(), Spread.even(0.1), 0, TiePoint.Origin.FOUND);
         double one = PointFit.of(RIG, beyond).restRad();
         double other = PointFit.of(RIG, before).restRad();
         assertThat(Math.max(one, other))

@@ -186,14 +186,16 @@ public final class Fields {
                 .toList();
     }
 
-    /** Rows of equally many numbers. */
-    List<double[]> rows(String key, int count) {
+    /** Rows of numbers, each of one of the counts that are told. */
+    List<double[]> rows(String key, int... counts) {
         JsonNode value = need(key);
         if (!value.isArray()) {
             throw new DocumentException(at(key) + " must be a list");
         }
         List<double[]> rows = new ArrayList<>(value.size());
         for (int i = 0; i < value.size(); i++) {
+            int size = value.get(i).size();
+            int count = Arrays.stream(counts).filter(c -> c == size).findFirst().orElse(counts[0]);
             rows.add(numbers(path + "." + key + "[" + i + "]", value.get(i), count));
         }
         return rows;

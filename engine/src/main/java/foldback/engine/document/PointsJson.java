@@ -1,5 +1,6 @@
 package foldback.engine.document;
 
+import foldback.core.solve.Spread;
 import foldback.core.solve.TiePoint;
 import foldback.core.solve.TiePoint.Origin;
 import foldback.core.solve.TiePoints;
@@ -14,9 +15,13 @@ public final class PointsJson {
 
     private static final int FIRST = 1;
     private static final int SECOND = 4;
-    private static final int SIGMA = 7;
+    private static final int LONG = 7;
     private static final int BY_HAND = 8;
-    private static final int ROW = 9;
+    private static final int SHORT = 9;
+    private static final int ANGLE = 10;
+    private static final int ROW = 11;
+    /** Rows of before end here: a point was as exact in all directions. */
+    private static final int EVEN_ROW = 9;
 
     private PointsJson() {}
 
@@ -38,8 +43,10 @@ public final class PointsJson {
                     .add(point.second())
                     .add(px(point.x2()))
                     .add(px(point.y2()))
-                    .add(px(point.sigmaPx()))
-                    .add(point.origin() == Origin.BY_HAND ? 1 : 0);
+                    .add(px(point.spread().longPx()))
+                    .add(point.origin() == Origin.BY_HAND ? 1 : 0)
+                    .add(px(point.spread().shortPx()))
+                    .add(Math.rint(point.spread().angle() * 1000) / 1000);
         }
         return Fields.JSON.writeValueAsString(root);
     }
@@ -66,8 +73,8 @@ public final class PointsJson {
                 })
                 .toList();
         List<Double> moments = root.numbers("moments_s");
-        List<TiePoint> points = root.rows("points", ROW).stream()
-                .map(row -> point(row, lenses, moments.size()))
+        List<TiePoint> points = root.rows("points", ROW, EVEN_ROW).stream()
+                .map(row -> root.checked(() -> point(row, lenses, moments.size())))
                 .toList();
         root.end();
         return new TiePoints(moments, points);
@@ -90,7 +97,7 @@ public final class PointsJson {
                 lenses.get(second),
                 row[SECOND + 1],
                 row[SECOND + 2],
-                row[SIGMA],
+                row.length == ROW ? new Spread(row[LONG], row[SHORT], row[ANGLE]) : Spread.even(row[LONG]),
                 moment,
                 row[BY_HAND] == 1 ? Origin.BY_HAND : Origin.FOUND);
     }

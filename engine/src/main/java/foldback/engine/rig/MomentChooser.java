@@ -2,6 +2,7 @@ package foldback.engine.rig;
 
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
+import foldback.core.rig.Rig;
 import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
 import java.util.ArrayList;
@@ -9,12 +10,13 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 
 /**
- * Proposes the moments of a take at which a rig is best solved: where all lenses are as sharp as they ever are, and none has
- * something before it that is not there at other times, such as a hand.
+ * Proposes the moments of a take at which a rig is best solved: where all lenses are as sharp as they ever are, none has something
+ * before it that is not there at other times, such as a hand, and much of what two lenses share is far off.
  */
 public final class MomentChooser {
     private static final int LOOKED_AT = 9;
@@ -25,6 +27,10 @@ public final class MomentChooser {
     private static final double OTHER = 22;
 
     private static final double NEARLY = 0.9;
+    /** A moment with nothing far counts so much less than one with nothing near. */
+    private static final double ALL_NEAR = 0.5;
+    /** Shares of far things that differ by less are alike. */
+    private static final double FARTHER = 0.1;
 
     private MomentChooser() {}
 
@@ -43,8 +49,13 @@ public final class MomentChooser {
      */
     private record Glance(double sharpness, double[] cells) {}
 
-    /** @param span in which all lenses have frames */
-    public static Proposal propose(LensFrames frames, int lenses, TimeSpan span, Run run) {
+    /**
+     * Proposes.
+     *
+     * @param card about as the rig is; empty where it is not known how the lenses lie
+     * @param span in which all lenses have frames
+     */
+    public static Proposal propose(LensFrames frames, Optional<Rig> card, int lenses, TimeSpan span, Run run) {
         double[] times = new double[LOOKED_AT];
         for (int m = 0; m < times.length; m++) {
             times[m] = span.from() + span.seconds() * (m + 0.5) / times.length;
@@ -69,13 +80,43 @@ public final class MomentChooser {
                 open[m] = Math.min(open[m], 1 - covered(lens, m));
             }
         }
-        return chosen(times, sharp, open);
+        return chosen(times, sharp, open, far(frames, card, times, sharp, open));
     }
 
-    private static Proposal chosen(double[] times, double[] sharp, double[] open) {
+    /** The share of far things at each moment that is good enough otherwise to be asked; NaN where it cannot be told. */
+    private static double[] far(LensFrames frames, Optional<Rig> card, double[] times, double[] sharp, double[] open) {
+        double[] far = new double[times.length];
+        Arrays.fill(far, Double.NaN);
+        double best = IntStream.range(0, times.length)
+                .mapToDouble(m -> score(sharp[m], open[m]))
+                .max()
+                .orElseThrow();
+        int[] asked = IntStream.range(0, times.length)
+                .filter(m -> score(sharp[m], open[m]) > ALL_NEAR * best)
+                .toArray();
+        if (card.isPresent()) {
+            double[] shares = FarThings.shares(
+                    card.get(),
+                    frames,
+                    Arrays.stream(asked).mapToDouble(m -> times[m]).toArray(),
+                    Run.QUIET);
+            for (int k = 0; k < asked.length; k++) {
+                far[asked[k]] = shares[k];
+            }
+        }
+        return far;
+    }
+
+    private static double score(double sharp, double open) {
+        return Math.min(1, sharp) * open * open;
+    }
+
+    private static Proposal chosen(double[] times, double[] sharp, double[] open, double[] far) {
+        double mostFar = most(far);
         double[] score = new double[times.length];
         for (int m = 0; m < times.length; m++) {
-            score[m] = Math.min(1, sharp[m]) * open[m] * open[m];
+            double farther = Double.isNaN(far[m]) ? 1 : far[m] / Math.max(1e-6, mostFar);
+            score[m] = score(sharp[m], open[m]) * (ALL_NEAR + (1 - ALL_NEAR) * farther);
         }
         List<Integer> best = IntStream.range(0, times.length)
                 .boxed()
@@ -103,7 +144,19 @@ public final class MomentChooser {
                 : leastSharp < 0.7
                         ? "none is sharp in all lenses at once; these are the sharpest."
                         : "all lenses are sharp there, and nothing stands before one of them.";
-        return new Proposal(moments, reason);
+        return new Proposal(moments, reason + ofFar(far, chosen));
+    }
+
+    private static double most(double[] far) {
+        return Arrays.stream(far).filter(share -> !Double.isNaN(share)).max().orElse(Double.NaN);
+    }
+
+    /** What is said of far things, where moments differ in them. */
+    private static String ofFar(double[] far, List<Integer> chosen) {
+        double least =
+                Arrays.stream(far).filter(share -> !Double.isNaN(share)).min().orElse(Double.NaN);
+        double taken = chosen.stream().mapToDouble(m -> far[m]).min().orElseThrow();
+        return taken > least + FARTHER ? " More of what the lenses share is far off there than at other times." : "";
     }
 
     /** The share of a lens's picture that shows something else than at most other times. */

@@ -70,7 +70,7 @@ public final class RigLane {
     }
 
     /** Pictures may come from proxies, of whatever size those have. */
-    private static Rig fitted(Rig rig, Moment seen) {
+    static Rig fitted(Rig rig, Moment seen) {
         List<RigLens> lenses = new ArrayList<>();
         for (int i = 0; i < seen.lumas().size(); i++) {
             Plane luma = seen.lumas().get(i);

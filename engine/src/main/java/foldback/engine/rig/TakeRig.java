@@ -19,6 +19,7 @@ import foldback.media.MediaException;
 import foldback.media.ffmpeg.MediaInfo;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.IntStream;
 
 /** Solves a take's rig from its clips at some moments. */
@@ -54,14 +55,20 @@ public final class TakeRig {
         List<Double> moments = request.moments();
         String chosen = "";
         if (moments.isEmpty()) {
-            MomentChooser.Proposal proposal =
-                    MomentChooser.propose(frames, clips.size(), commonSpan(clips), run.part(0, CHOOSING_SHARE));
+            MomentChooser.Proposal proposal = MomentChooser.propose(
+                    frames, known(fitting, request), clips.size(), commonSpan(clips), run.part(0, CHOOSING_SHARE));
             moments = proposal.moments();
             chosen = proposal.reason();
         }
         List<Moment> seen = seen(clips, frames, moments, run.part(CHOOSING_SHARE, READING_SHARE));
         RigFinder.Sorted sorted = solved(fitting, seen, request, run.part(READING_SHARE, 1));
         return new Solved(sorted.clips(), saidOfOrder(fitting, sorted), moments, chosen);
+    }
+
+    /** The card where it says about how the clips' lenses lie. */
+    private static Optional<Rig> known(Rig card, RigRequest request) {
+        boolean lies = request.start() != RigRequest.Start.NOTHING && request.order() == RigRequest.Order.GIVEN;
+        return lies ? Optional.of(card) : Optional.empty();
     }
 
     /** What was found, with what became of the clips. */

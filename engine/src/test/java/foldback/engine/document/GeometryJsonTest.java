@@ -10,6 +10,7 @@ import foldback.core.recipe.geometry.LensDoubt;
 import foldback.core.recipe.geometry.RigMeasure;
 import foldback.core.recipe.geometry.RigPair;
 import foldback.core.run.Verdict;
+import foldback.core.solve.Spread;
 import foldback.core.solve.TiePoint;
 import foldback.core.solve.TiePoints;
 import foldback.engine.DemoTake;
@@ -64,13 +65,21 @@ class GeometryJsonTest {
 
     @Test
     void pointsAreKeptToAThousandthOfAPixel() {
-        TiePoint point = new TiePoint(1, 10.12345, 20.5, 0, 30.25, 40.75, 0.0421, 1, TiePoint.Origin.BY_HAND);
+        TiePoint point = new TiePoint(
+                1, 10.12345, 20.5, 0, 30.25, 40.75, new Spread(0.0421, 0.013, -0.75), 1, TiePoint.Origin.BY_HAND);
         TiePoints points = new TiePoints(List.of(0.5, 2.0), List.of(point));
         String text = PointsJson.write(points, List.of("A", "B"));
         TiePoint read = PointsJson.read(text, List.of("A", "B")).points().get(0);
         assertThat(read.x1()).isCloseTo(10.12345, within(5e-4));
-        assertThat(read.sigmaPx()).isCloseTo(0.042, within(1e-9));
+        assertThat(read.spread().longPx()).isCloseTo(0.042, within(1e-9));
+        assertThat(read.spread().shortPx()).isCloseTo(0.013, within(1e-9));
+        assertThat(read.spread().angle()).isCloseTo(-0.75, within(1e-3));
         assertThat(read.origin()).isEqualTo(TiePoint.Origin.BY_HAND);
+        // Points of before were as exact in all directions.
+        TiePoint before = PointsJson.read(text.replace(",0.013,-0.75]", "]"), List.of("A", "B"))
+                .points()
+                .get(0);
+        assertThat(before.spread()).isEqualTo(Spread.even(0.042));
         // Slots may stand in another order now.
         TiePoint turned = PointsJson.read(text, List.of("B", "A")).points().get(0);
         assertThat(turned.first()).isZero();
@@ -80,7 +89,9 @@ class GeometryJsonTest {
     @Test
     void wrongPointsAreRefusedByName() {
         String text = PointsJson.write(
-                new TiePoints(List.of(0.5), List.of(new TiePoint(0, 1, 2, 1, 3, 4, 0.1, 0, TiePoint.Origin.FOUND))),
+                new TiePoints(
+                        List.of(0.5),
+                        List.of(new TiePoint(0, 1, 2, 1, 3, 4, Spread.even(0.1), 0, TiePoint.Origin.FOUND))),
                 List.of("A", "B"));
         assertThatThrownBy(() -> PointsJson.read(text, List.of("A", "C")))
                 .isInstanceOf(DocumentException.class)
@@ -90,6 +101,6 @@ class GeometryJsonTest {
                 .hasMessageContaining("a moment or a lens that is not there");
         assertThatThrownBy(() -> PointsJson.read(text.replace("[0,0,", "[0,"), List.of("A", "B")))
                 .isInstanceOf(DocumentException.class)
-                .hasMessageContaining("'tie-points.points[0]' must be a list of 9 numbers");
+                .hasMessageContaining("'tie-points.points[0]' must be a list of 11 numbers");
     }
 }

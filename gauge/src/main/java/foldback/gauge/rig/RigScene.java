@@ -95,14 +95,42 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
                     between(random, 0.8, 2.5),
                     0));
         }
-        double[] place = STANDS[(n / COUNTS.length) % STANDS.length];
-        Position stand = new Position(
-                place[0] + between(random, -0.4, 0.4),
-                -between(random, 1.2, 1.8),
-                place[1] + between(random, -0.4, 0.4));
+        Position stand = somewhere(random, (n / COUNTS.length) % STANDS.length);
         String name = "simulated " + n;
         return new RigScene(
                 new Rig(name, truth), new Rig(name, card), stand, between(random, 0, 8), sensors, seed * 1000 + n);
+    }
+
+    /** The same rig some seconds later: carried to another place, turned, and no more upright than before. */
+    public RigScene carried() {
+        SplittableRandom random = new SplittableRandom(seed * 6151 + 29);
+        for (int i = 0; i < 8; i++) {
+            random.nextLong();
+        }
+        Rotation turn = Rotation.ofYawPitchRoll(
+                between(random, -Math.PI, Math.PI), between(random, -0.05, 0.05), between(random, -0.05, 0.05));
+        List<RigLens> turned = truth.lenses().stream()
+                .map(lens -> new RigLens(
+                        lens.slot(), lens.lens(), turn.times(lens.rigFromLens()), turned(turn, lens.pupil())))
+                .toList();
+        Position there = somewhere(random, random.nextInt(STANDS.length));
+        return new RigScene(new Rig(truth.name(), turned), card, there, time + 3, sensors, seed + 500_000);
+    }
+
+    private static Position turned(Rotation turn, Position p) {
+        double[] m = turn.matrix();
+        return new Position(
+                m[0] * p.x() + m[1] * p.y() + m[2] * p.z(),
+                m[3] * p.x() + m[4] * p.y() + m[5] * p.z(),
+                m[6] * p.x() + m[7] * p.y() + m[8] * p.z());
+    }
+
+    private static Position somewhere(SplittableRandom random, int stand) {
+        double[] place = STANDS[stand];
+        return new Position(
+                place[0] + between(random, -0.4, 0.4),
+                -between(random, 1.2, 1.8),
+                place[1] + between(random, -0.4, 0.4));
     }
 
     /** What the lenses see. What no other one sees as well is filmed coarsely: it says nothing, but it may mislead. */

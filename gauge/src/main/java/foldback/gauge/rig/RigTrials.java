@@ -20,14 +20,15 @@ import java.util.function.ToDoubleFunction;
 import java.util.stream.IntStream;
 
 /**
- * Rigs solved from cards that are off, on sixty simulated ones of 2 to 8 lenses, one moment each; and the same clips mixed up, put in
- * order with no card at all.
+ * Rigs solved from cards that are off, on sixty simulated ones of 2 to 8 lenses, one moment each, those of two lenses two moments: what
+ * their noise leaves open along the axis is more than with any other rig. And the same clips mixed up, put in order with no card at all.
  */
 public final class RigTrials {
     private static final int RIGS = 60;
     private static final long SEED = 2;
     private static final double FALSE_DEGREES = 0.25;
     private static final double CANVAS = 3840;
+    private static final int BITS = 8;
 
     private RigTrials() {}
 
@@ -43,11 +44,11 @@ public final class RigTrials {
     public static List<Figure> measure(Consumer<String> news) {
         List<Outcome> outcomes = new ArrayList<>();
         // The next rig is filmed while this one is solved: neither keeps all cores busy all the time.
-        CompletableFuture<List<Plane>> next = filmed(0);
+        CompletableFuture<List<Moment>> next = filmed(0);
         for (int n = 0; n < RIGS; n++) {
-            List<Plane> lumas = next.join();
+            List<Moment> moments = next.join();
             next = n + 1 < RIGS ? filmed(n + 1) : null;
-            outcomes.add(trial(n, lumas, news));
+            outcomes.add(trial(n, moments, news));
         }
         for (Verdict verdict : new Verdict[] {Verdict.SURE, Verdict.CHECK, Verdict.UNSETTLED}) {
             long count = outcomes.stream().filter(o -> o.verdict() == verdict).count();
@@ -83,29 +84,34 @@ public final class RigTrials {
         return sorted[(int) Math.ceil(share * sorted.length) - 1];
     }
 
-    private static CompletableFuture<List<Plane>> filmed(int n) {
-        return CompletableFuture.supplyAsync(() -> RigScene.make(n, SEED).shoot());
+    private static CompletableFuture<List<Moment>> filmed(int n) {
+        return CompletableFuture.supplyAsync(() -> {
+            RigScene scene = RigScene.make(n, SEED);
+            Moment first = new Moment(scene.shoot(), BITS);
+            return scene.truth().lenses().size() > 2
+                    ? List.of(first)
+                    : List.of(first, new Moment(scene.carried().shoot(), BITS));
+        });
     }
 
-    private static Outcome trial(int n, List<Plane> lumas, Consumer<String> news) {
+    private static Outcome trial(int n, List<Moment> moments, Consumer<String> news) {
         RigScene scene = RigScene.make(n, SEED);
         Rig card = scene.card();
         long begun = System.nanoTime();
-        RigFinder.Found found =
-                RigFinder.fromCard(card, List.of(new Moment(lumas, 8)), SolveSettings.defaults(), Run.QUIET);
+        RigFinder.Found found = RigFinder.fromCard(card, moments, SolveSettings.defaults(), Run.QUIET);
         double seconds = (System.nanoTime() - begun) / 1e9;
         double before =
                 Math.toDegrees(MappingError.overOverlaps(card, scene.truth()).rms());
         MappingError error = MappingError.overOverlaps(found.rig(), scene.truth());
         double degrees = Math.toDegrees(error.rms());
         double far = FarMismatch.median(found.rig(), scene.truth()) * CANVAS / (2 * Math.PI);
-        boolean ordered = isOrdered(card, lumas, n);
+        boolean ordered = isOrdered(card, moments.get(0).lumas(), n);
         news.accept(String.format(
                 Locale.ROOT,
                 "%d: %d lenses, card off by %.2f, solved to %.3f degrees (95%% %.3f), far things %.2f px, %d points, %s, %.1f s,"
                         + " %s; %s",
                 n,
-                lumas.size(),
+                card.lenses().size(),
                 before,
                 degrees,
                 Math.toDegrees(error.most()),
@@ -124,8 +130,8 @@ public final class RigTrials {
         List<Integer> mixed = new ArrayList<>(IntStream.range(0, count).boxed().toList());
         Collections.shuffle(mixed, new Random(SEED * 31 + n));
         List<Plane> clips = mixed.stream().map(lumas::get).toList();
-        int[] order =
-                RigFinder.start(card, List.of(new Moment(clips, 8)), Run.QUIET).clips();
+        int[] order = RigFinder.start(card, List.of(new Moment(clips, BITS)), Run.QUIET)
+                .clips();
         int first = mixed.get(order[0]);
         return IntStream.range(0, count).allMatch(k -> mixed.get(order[k]) == (first + k) % count);
     }

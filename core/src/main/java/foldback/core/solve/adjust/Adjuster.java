@@ -44,12 +44,14 @@ final class Adjuster {
     private final int[] used;
 
     private final int freeSize;
+    /** Numbers of the grounds under all stands. */
+    private final int ofGrounds;
 
     /**
      * How points are believed.
      *
-     * @param noisePx how many times larger than they say themselves the points' deviations are
-     * @param doubtPx from where a point counts less and less, in the same measure
+     * @param noise how many times larger than they say themselves the points' deviations are
+     * @param doubt from where a point counts less and less, in the same measure
      * @param beyondInverse how far beyond infinity a point may seem: standard deviation of an inverse distance below 0, 1/m; 0 takes
      *     all points as infinitely far
      * @param pull towards infinity: what 1/m costs a point
@@ -58,13 +60,7 @@ final class Adjuster {
      * @param ground how much a point that seems to lie on the ground says that it does; 0 where none shall
      */
     record Loss(
-            double noisePx,
-            double doubtPx,
-            double beyondInverse,
-            double pull,
-            double far,
-            double odds,
-            double ground) {}
+            double noise, double doubt, double beyondInverse, double pull, double far, double odds, double ground) {}
 
     /**
      * Where an adjustment ended.
@@ -74,15 +70,16 @@ final class Adjuster {
      */
     record Adjusted(RigState state, Points points, double[] weights, double[] hessian, double cost) {}
 
-    Adjuster(int lenses, Priors priors, Loss loss) {
+    Adjuster(int lenses, int stands, Priors priors, Loss loss) {
         this.priors = priors;
         this.loss = loss;
-        size = RigState.numbers(lenses);
+        ofGrounds = stands * RigState.GROUND;
+        size = RigState.numbers(lenses, stands);
         used = IntStream.range(0, RigState.EACH).filter(priors::isFree).toArray();
-        freeSize = lenses * used.length + RigState.GROUND;
+        freeSize = lenses * used.length + ofGrounds;
     }
 
-    /** What some points add to the equations of the rig's free numbers: those of the lenses in turn, then the ground's. */
+    /** What some points add to the equations of the rig's free numbers: those of the lenses in turn, then the grounds'. */
     private final class Sums {
         /** Its lower half only, with what the points' own parts take off. */
         final double[] hessian = new double[freeSize * freeSize];
@@ -133,7 +130,7 @@ final class Adjuster {
         }
     }
 
-    /** Which of the rig's numbers each point says something of: those of its lenses, then the ground's. */
+    /** Which of the rig's numbers each point says something of: those of its lenses, then those of the ground under it. */
     private int[][] numbers(Points points) {
         int[][] numbers = new int[points.count()][];
         for (int n = 0; n < numbers.length; n++) {
@@ -142,7 +139,7 @@ final class Adjuster {
             numbers[n] = new int[ofLenses + RigState.GROUND];
             for (int a = 0; a < numbers[n].length; a++) {
                 numbers[n][a] = a >= ofLenses
-                        ? size - RigState.GROUND + a - ofLenses
+                        ? size - ofGrounds + RigState.GROUND * point.stand() + a - ofLenses
                         : point.lenses()[a / used.length] * RigState.EACH + used[a % used.length];
             }
         }
@@ -211,10 +208,10 @@ final class Adjuster {
 
     /** Which of all numbers a free one is. */
     private int number(int free) {
-        int ground = freeSize - RigState.GROUND;
+        int ground = freeSize - ofGrounds;
         return free < ground
                 ? free / used.length * RigState.EACH + used[free % used.length]
-                : size - RigState.GROUND + free - ground;
+                : size - ofGrounds + free - ground;
     }
 
     private Sums part(Equations e, int part, RigState state, Points points, double damping) {
@@ -227,6 +224,7 @@ final class Adjuster {
             System.arraycopy(points.places, Points.EACH * n, place, 0, Points.EACH);
             points.sides(n, sides);
             if (terms.fill(state, points.seen.get(n), place, sides)) {
+                terms.whiten(points.seen.get(n));
                 add(e, sums, n, state, points, terms, place, damping);
             } else {
                 sums.cost += doubt(1e9);
@@ -237,7 +235,7 @@ final class Adjuster {
 
     /** The cost of a square that is measured in variances; a false match costs no more than what it is taken for one at. */
     private double doubt(double square) {
-        double scale = loss.doubtPx / loss.noisePx * (loss.doubtPx / loss.noisePx);
+        double scale = loss.doubt / loss.noise * (loss.doubt / loss.noise);
         return scale * square / (scale + square);
     }
 
@@ -255,14 +253,13 @@ final class Adjuster {
         for (int r = 0; r < terms.rows; r++) {
             square += terms.rest[r] * terms.rest[r];
         }
-        double noise = loss.noisePx * points.seen.get(n).sigma();
-        square /= noise * noise;
-        double scale = loss.doubtPx / loss.noisePx;
+        square /= loss.noise * loss.noise;
+        double scale = loss.doubt / loss.noise;
         double root = 1 / (1 + square / (scale * scale));
         double believed = root * root;
         e.weights[n] = believed;
         sums.cost += doubt(square);
-        double weight = believed / (noise * noise);
+        double weight = believed / (loss.noise * loss.noise);
 
         double[] own = new double[9];
         double[] ownGradient = new double[3];
@@ -281,7 +278,9 @@ final class Adjuster {
         if (!far) {
             double mayBe = loss.ground * Points.mayBeGround(place[1]);
             if (mayBe > 0) {
-                double there = state.ground[0] * place[0] + state.ground[1] * place[1] + state.ground[2] * place[2];
+                double[] ground = state.ground;
+                int g = RigState.GROUND * points.seen.get(n).stand();
+                double there = ground[g] * place[0] + ground[g + 1] * place[1] + ground[g + 2] * place[2];
                 double sigma = GROUND_ROUGH * Math.abs(there) + GROUND_LEAST;
                 overGround = inverse - there;
                 double share = sigma * sigma / (sigma * sigma + overGround * overGround);
@@ -353,7 +352,7 @@ final class Adjuster {
                 }
             }
         }
-        int ground = freeSize - RigState.GROUND;
+        int ground = freeSize - ofGrounds + RigState.GROUND * points.seen.get(n).stand();
         for (int k = 0; k < RigState.GROUND && grounded > 0; k++) {
             coupling[base + 2 * shared + ofLenses + k] = -grounded * place[k];
             sums.gradient[ground + k] += grounded * overGround * place[k];

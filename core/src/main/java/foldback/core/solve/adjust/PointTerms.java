@@ -49,6 +49,26 @@ final class PointTerms {
         return true;
     }
 
+    /** Turns what stands here from pixels to what each view's coordinates are known to. */
+    void whiten(WorldPoint point) {
+        for (int view = 0; view < point.views(); view++) {
+            double xx = point.whitening()[4 * view];
+            double yx = point.whitening()[4 * view + 2];
+            double yy = point.whitening()[4 * view + 3];
+            int row = 2 * view;
+            whiten(rest, row, row + 1, 1, xx, yx, yy);
+            whiten(byOwn, row * OWN, (row + 1) * OWN, OWN, xx, yx, yy);
+            whiten(byLens, row * RigState.EACH, (row + 1) * RigState.EACH, RigState.EACH, xx, yx, yy);
+        }
+    }
+
+    private static void whiten(double[] values, int x, int y, int count, double xx, double yx, double yy) {
+        for (int k = 0; k < count; k++) {
+            values[y + k] = yx * values[x + k] + yy * values[y + k];
+            values[x + k] *= xx;
+        }
+    }
+
     private boolean view(RigState state, int lens, double x, double y, double[] d, double[] sides, int view) {
         double[] m = state.lensFromRig[lens];
         double[] pupil = state.pupils[lens];

@@ -1,7 +1,9 @@
 package foldback.core.solve.adjust;
 
 import foldback.core.space.Direction;
+import java.util.Arrays;
 import java.util.List;
+import java.util.stream.IntStream;
 import org.ejml.data.DMatrixRMaj;
 import org.ejml.dense.row.CommonOps_DDRM;
 
@@ -12,6 +14,10 @@ final class Points {
     private static final double LOWEST_FAR = 0.105;
 
     private static final double SURELY_FAR = -0.035;
+    /** From ten degrees above on it is the sky most often, and that counts so much more. */
+    private static final double SURELY_SKY = -0.175;
+
+    private static final double SKY = 3;
     /** The same for the ground: eight and twenty degrees below. */
     private static final double FIRST_GROUND = 0.02;
 
@@ -45,7 +51,8 @@ final class Points {
             places[EACH * n] = x / length;
             places[EACH * n + 1] = y / length;
             places[EACH * n + 2] = z / length;
-            places[EACH * n + 3] = Math.max(0, (ground[0] * x + ground[1] * y + ground[2] * z) / length);
+            int g = RigState.GROUND * point.stand();
+            places[EACH * n + 3] = Math.max(0, (ground[g] * x + ground[g + 1] * y + ground[g + 2] * z) / length);
         }
         return new Points(seen, places);
     }
@@ -60,18 +67,23 @@ final class Points {
     }
 
     /**
-     * How far a direction may be believed to look at something far off, 0 to 1, by how steeply it looks down in a rig that stands
-     * upright: below the horizon there is ground.
+     * How far a direction may be believed to look at something far off, by how steeply it looks down in a rig that stands upright:
+     * not at all where there is ground, 1 above the horizon, and more towards where there is sky and hardly anything else.
      *
      * @param y downward part of the direction
      */
     static double mayBeFar(double y) {
-        return Math.max(0, Math.min(1, (LOWEST_FAR - y) / (LOWEST_FAR - SURELY_FAR)));
+        double farNotGround = share((LOWEST_FAR - y) / (LOWEST_FAR - SURELY_FAR));
+        return farNotGround + (SKY - 1) * share((SURELY_FAR - y) / (SURELY_FAR - SURELY_SKY));
+    }
+
+    private static double share(double value) {
+        return Math.max(0, Math.min(1, value));
     }
 
     /** How far a direction may be believed to look at the ground, 0 to 1, in a rig that stands upright. */
     static double mayBeGround(double y) {
-        return Math.max(0, Math.min(1, (y - FIRST_GROUND) / (SURELY_GROUND - FIRST_GROUND)));
+        return share((y - FIRST_GROUND) / (SURELY_GROUND - FIRST_GROUND));
     }
 
     /** How many points may lie on the ground. */
@@ -83,13 +95,23 @@ final class Points {
         return sum;
     }
 
-    /** The plane that most points that look down lie on, by least absolute deviations; see {@link RigState#ground}. */
-    double[] ground() {
+    /** The planes that most points that look down lie on, by least absolute deviations; see {@link RigState#ground}. */
+    double[] ground(int stands) {
+        return IntStream.range(0, stands)
+                .mapToObj(this::groundUnder)
+                .flatMapToDouble(Arrays::stream)
+                .toArray();
+    }
+
+    private double[] groundUnder(int stand) {
         DMatrixRMaj plane = new DMatrixRMaj(3, 1);
         for (int round = 0; round < GROUND_ROUNDS; round++) {
             DMatrixRMaj a = CommonOps_DDRM.diag(1e-9, 1e-9, 1e-9);
             DMatrixRMaj b = new DMatrixRMaj(3, 1);
             for (int n = 0; n < count(); n++) {
+                if (seen.get(n).stand() != stand) {
+                    continue;
+                }
                 int at = EACH * n;
                 double there = 0;
                 for (int k = 0; k < 3; k++) {

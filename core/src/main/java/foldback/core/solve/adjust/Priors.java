@@ -25,16 +25,23 @@ final class Priors {
     /** How upright it stands over ground that is how level, radians. */
     private static final double GROUND_TILT = 0.12;
 
+    /** From stand to stand a rig's height over the ground differs by so much, and how upright it stands. */
+    private static final double STAND_LOG_SIGMA = 0.15;
+
+    private static final double STAND_TILT = 0.06;
+
     private final Rig card;
     private final double[] common = new double[RigState.EACH];
     private final double[] own = new double[RigState.EACH];
     private final int lenses;
+    private final int stands;
     private final RigState start;
 
     /** All held, about a card. */
-    Priors(Rig card) {
+    Priors(Rig card, int stands) {
         this.card = card;
-        start = new RigState(card);
+        this.stands = stands;
+        start = new RigState(card, stands);
         lenses = start.count;
     }
 
@@ -53,9 +60,9 @@ final class Priors {
         return Math.hypot(common[number], own[number]);
     }
 
-    /** The numbers that are free, of all lenses and of the ground. */
+    /** The numbers that are free, of all lenses and of the grounds. */
     int[] free() {
-        return IntStream.range(0, RigState.numbers(lenses))
+        return IntStream.range(0, RigState.numbers(lenses, stands))
                 .filter(i -> i >= lenses * RigState.EACH || isFree(i % RigState.EACH))
                 .toArray();
     }
@@ -66,7 +73,7 @@ final class Priors {
         DMatrixRMaj part = new DMatrixRMaj(free.length, free.length);
         for (int i = 0; i < free.length; i++) {
             for (int j = 0; j < free.length; j++) {
-                part.set(i, j, matrix[free[i] * RigState.numbers(lenses) + free[j]]);
+                part.set(i, j, matrix[free[i] * RigState.numbers(lenses, stands) + free[j]]);
             }
         }
         return part;
@@ -85,15 +92,28 @@ final class Priors {
      * @param gradient of the cost's descent, added to
      */
     void add(RigState state, double[] hessian, double[] gradient) {
-        int size = RigState.numbers(lenses);
-        for (int k = 0; k < RigState.GROUND; k++) {
-            int at = lenses * RigState.EACH + k;
-            double under = Math.max(LEAST_GROUND, state.ground[1]);
+        int size = RigState.numbers(lenses, stands);
+        for (int g = 0; g < stands * RigState.GROUND; g++) {
+            int k = g % RigState.GROUND;
+            int at = lenses * RigState.EACH + g;
+            double under = Math.max(LEAST_GROUND, state.ground[g - k + 1]);
             double sigma = under * (k == 1 ? GROUND_LOG_SIGMA : GROUND_TILT);
-            double off = k == 1 ? under * Math.log(under / USUAL_GROUND) : state.ground[k];
+            double off = k == 1 ? under * Math.log(under / USUAL_GROUND) : state.ground[g];
             double root = k == 1 ? MOST_GROUND_COST / (MOST_GROUND_COST + square(off / sigma)) : 1;
             hessian[at * size + at] += root * root / (sigma * sigma);
             gradient[at] -= root * root * off / (sigma * sigma);
+        }
+        for (int k = 0; k < RigState.GROUND; k++) {
+            double mean = meanGround(state, k);
+            double precision = 1 / square(standSigma(state, k));
+            for (int one = 0; one < stands; one++) {
+                int row = lenses * RigState.EACH + one * RigState.GROUND + k;
+                gradient[row] -= precision * (state.ground[one * RigState.GROUND + k] - mean);
+                for (int two = 0; two < stands; two++) {
+                    int column = lenses * RigState.EACH + two * RigState.GROUND + k;
+                    hessian[row * size + column] += precision * ((one == two ? 1 : 0) - 1.0 / stands);
+                }
+            }
         }
         double[] off = new double[lenses];
         for (int k = 0; k < RigState.EACH; k++) {
@@ -116,10 +136,19 @@ final class Priors {
 
     /** What the numbers as they are cost, twice the negative logarithm of their probability. */
     double cost(RigState state) {
-        double under = Math.max(LEAST_GROUND, state.ground[1]);
-        double tilt = Math.hypot(state.ground[0], state.ground[2]) / (under * GROUND_TILT);
-        double high = square(Math.log(under / USUAL_GROUND) / GROUND_LOG_SIGMA);
-        double sum = tilt * tilt + MOST_GROUND_COST * high / (MOST_GROUND_COST + high);
+        double sum = 0;
+        for (int g = 0; g < state.ground.length; g += RigState.GROUND) {
+            double under = Math.max(LEAST_GROUND, state.ground[g + 1]);
+            double tilt = Math.hypot(state.ground[g], state.ground[g + 2]) / (under * GROUND_TILT);
+            double high = square(Math.log(under / USUAL_GROUND) / GROUND_LOG_SIGMA);
+            sum += tilt * tilt + MOST_GROUND_COST * high / (MOST_GROUND_COST + high);
+        }
+        for (int k = 0; k < RigState.GROUND; k++) {
+            double mean = meanGround(state, k);
+            for (int stand = 0; stand < stands; stand++) {
+                sum += square((state.ground[stand * RigState.GROUND + k] - mean) / standSigma(state, k));
+            }
+        }
         double[] off = new double[lenses];
         for (int k = 0; k < RigState.EACH; k++) {
             if (isFree(k)) {
@@ -131,6 +160,19 @@ final class Priors {
             }
         }
         return sum;
+    }
+
+    private double meanGround(RigState state, int k) {
+        double sum = 0;
+        for (int stand = 0; stand < stands; stand++) {
+            sum += state.ground[stand * RigState.GROUND + k];
+        }
+        return sum / stands;
+    }
+
+    /** How much a number of the ground differs from stand to stand. */
+    private double standSigma(RigState state, int k) {
+        return Math.max(LEAST_GROUND, meanGround(state, 1)) * (k == 1 ? STAND_LOG_SIGMA : STAND_TILT);
     }
 
     private static double square(double value) {

@@ -82,11 +82,11 @@ public final class RigSolver {
         int[] number = new int[points.size()];
         int[] view = new int[points.size()];
         double sigma = sigma(points);
-        List<WorldPoint> seen = WorldPoint.of(points, number, view);
+        List<WorldPoint> seen = WorldPoint.of(points, begin, number, view);
         List<Ended> ends = ends(card, begin, seen, sigma, settings, STARTS, run.part(0, 0.7));
         Ended best = onAll(card, ends.get(0), seen, sigma, settings, run.part(0.7, 1));
         Adjuster.Adjusted adjusted = best.adjusted();
-        Priors priors = priors(card, settings, DOUBTS.length - 1);
+        Priors priors = priors(card, WorldPoint.stands(seen), settings, DOUBTS.length - 1);
         return new SolveResult(
                 adjusted.state().rigTurnedLike(card),
                 rests(adjusted, number, view),
@@ -118,7 +118,7 @@ public final class RigSolver {
     private static Guess best(
             Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, List<Start> starts, Run run) {
         int[] unused = new int[points.size()];
-        List<WorldPoint> seen = WorldPoint.of(points, unused, unused.clone());
+        List<WorldPoint> seen = WorldPoint.of(points, begin, unused, unused.clone());
         Adjuster.Adjusted adjusted = ends(card, begin, seen, sigma(points), settings, starts, run)
                 .get(0)
                 .adjusted();
@@ -137,7 +137,10 @@ public final class RigSolver {
         if (points.isEmpty()) {
             throw new IllegalArgumentException("a rig is solved from tie points: there are none");
         }
-        return points.stream().mapToDouble(TiePoint::sigmaPx).average().orElseThrow();
+        return points.stream()
+                .mapToDouble(tie -> tie.spread().meanPx())
+                .average()
+                .orElseThrow();
     }
 
     /** Where all ways of starting end with some of the points, the most probable first. */
@@ -151,9 +154,10 @@ public final class RigSolver {
             Run run) {
         AtomicInteger done = new AtomicInteger();
         List<WorldPoint> some = some(seen);
+        int stands = WorldPoint.stands(seen);
         List<Ended> ways = starts.parallelStream()
                 .map(start -> {
-                    Ended ended = staged(card, begin, some, sigma, settings, start, run);
+                    Ended ended = staged(card, begin, some, stands, sigma, settings, start, run);
                     run.step((double) done.incrementAndGet() / starts.size());
                     return ended;
                 })
@@ -226,8 +230,8 @@ public final class RigSolver {
                 0,
                 0);
         RigState state = adjusted.state();
-        Adjuster.Adjusted moved =
-                new Adjuster(state.count, priors, loss).adjust(state, adjusted.points(), FINE_GAIN, run);
+        Adjuster.Adjusted moved = new Adjuster(state.count, state.stands(), priors, loss)
+                .adjust(state, adjusted.points(), FINE_GAIN, run);
         return MappingError.overOverlaps(moved.state().rig(), state.rig()).rms();
     }
 
@@ -248,16 +252,26 @@ public final class RigSolver {
     private record Ended(Adjuster.Adjusted adjusted, double noise) {}
 
     private static Ended staged(
-            Rig card, Rig begin, List<WorldPoint> seen, double sigma, SolveSettings settings, Start start, Run run) {
-        double[] ground = {0, start.ground, 0};
-        RigState state = new RigState(begin).withGround(ground);
+            Rig card,
+            Rig begin,
+            List<WorldPoint> seen,
+            int stands,
+            double sigma,
+            SolveSettings settings,
+            Start start,
+            Run run) {
+        double[] ground = new double[stands * RigState.GROUND];
+        for (int stand = 0; stand < stands; stand++) {
+            ground[stand * RigState.GROUND + 1] = start.ground;
+        }
+        RigState state = new RigState(begin, stands).withGround(ground);
         Ended ended = new Ended(new Adjuster.Adjusted(state, Points.between(seen, state, ground), null, null, 0), 1);
         for (int stage = 0; stage < DOUBTS.length - 1; stage++) {
             boolean grounded = stage >= FIRST_FINE || stage > 0 && start.ground > 0;
             RigState from = ended.adjusted().state();
             Points points = ended.adjusted().points();
             if (stage == FIRST_FINE && start.ground == 0) {
-                from = from.withGround(points.ground());
+                from = from.withGround(points.ground(stands));
             }
             double pull = stage < FIRST_FINE ? start.pull : LAST_PULL;
             // Ground that is supposed stays where it is until the lenses fit it: else what they are like now would win.
@@ -289,14 +303,15 @@ public final class RigSolver {
                 FAR[stage],
                 Math.min(FAR_ODDS, ALL_FAR_ODDS / Math.max(1, points.mayBeFar())),
                 grounded ? Math.min(GROUND_ODDS, ALL_GROUND_ODDS / Math.max(1, points.mayBeGround())) : 0);
-        Adjuster adjuster = new Adjuster(state.count, priors(card, settings, stage), loss);
+        Adjuster adjuster =
+                new Adjuster(state.count, state.stands(), priors(card, state.stands(), settings, stage), loss);
         Adjuster.Adjusted adjusted =
                 adjuster.adjust(state, points, stage == DOUBTS.length - 1 ? FINE_GAIN : COARSE_GAIN, run);
         return new Ended(adjusted, noise(adjusted));
     }
 
-    private static Priors priors(Rig card, SolveSettings settings, int stage) {
-        Priors priors = new Priors(card);
+    private static Priors priors(Rig card, int stands, SolveSettings settings, int stage) {
+        Priors priors = new Priors(card, stands);
         for (int k = 0; k < 3; k++) {
             priors.free(RigState.TURN + k, 0, settings.turn());
         }
@@ -336,12 +351,12 @@ public final class RigSolver {
     private static double noise(Adjuster.Adjusted adjusted) {
         double[] squares = new double[adjusted.points().count()];
         each(adjusted, (n, terms) -> {
+            terms.whiten(adjusted.points().seen.get(n));
             double sum = 0;
             for (int r = 0; r < terms.rows; r++) {
                 sum += terms.rest[r] * terms.rest[r];
             }
-            double sigma = adjusted.points().seen.get(n).sigma();
-            squares[n] = sum / (sigma * sigma * medianOfSquares(terms.rows - 3));
+            squares[n] = sum / medianOfSquares(terms.rows - 3);
         });
         Arrays.sort(squares);
         return Math.max(LEAST_NOISE, Math.sqrt(squares[squares.length / 2]));

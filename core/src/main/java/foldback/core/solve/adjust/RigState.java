@@ -16,7 +16,7 @@ final class RigState {
     static final int PUPIL = 3;
     static final int LENS = 6;
     static final int EACH = LENS + LensValues.COUNT;
-    /** Numbers of the ground, behind those of all lenses. */
+    /** Numbers of the ground under one stand of the rig; those of all stands are behind those of all lenses. */
     static final int GROUND = 3;
 
     private static final int TURN_ROUNDS = 3;
@@ -28,13 +28,18 @@ final class RigState {
 
     final double[][] pupils;
     final LensValues[] lenses;
-    /** A plane under the rig: what lies on it in a direction has the inverse distance of this vector's dot product with it, 1/m. */
-    final double[] ground = new double[GROUND];
+    /**
+     * A plane under each stand of the rig: what lies on it in a direction has the inverse distance of this vector's dot product with
+     * it, 1/m.
+     */
+    final double[] ground;
 
     private final Rig rig;
 
-    RigState(Rig rig) {
+    /** @param stands how often the rig stood elsewhere, at least 1 */
+    RigState(Rig rig, int stands) {
         this.rig = rig;
+        ground = new double[GROUND * stands];
         count = rig.lenses().size();
         rigFromLens = new Rotation[count];
         lensFromRig = new double[count][];
@@ -54,22 +59,31 @@ final class RigState {
         lensFromRig[lens] = rotation.inverse().matrix();
     }
 
-    /** How many numbers a state of so many lenses has. */
-    static int numbers(int lenses) {
-        return lenses * EACH + GROUND;
+    /** How many numbers a state of so many lenses and stands has. */
+    static int numbers(int lenses, int stands) {
+        return lenses * EACH + stands * GROUND;
+    }
+
+    /** How often the rig stood elsewhere. */
+    int stands() {
+        return ground.length / GROUND;
+    }
+
+    private double[] noStep() {
+        return new double[count * EACH + ground.length];
     }
 
     /** The state with another ground. */
-    RigState withGround(double[] plane) {
-        RigState moved = moved(new double[numbers(count)]);
-        System.arraycopy(plane, 0, moved.ground, 0, GROUND);
+    RigState withGround(double[] planes) {
+        RigState moved = moved(noStep());
+        System.arraycopy(planes, 0, moved.ground, 0, ground.length);
         return moved;
     }
 
     /** The state moved by a step: {@value #EACH} numbers a lens, then the ground's. */
     RigState moved(double[] step) {
-        RigState moved = new RigState(rig);
-        for (int k = 0; k < GROUND; k++) {
+        RigState moved = new RigState(rig, stands());
+        for (int k = 0; k < ground.length; k++) {
             moved.ground[k] = ground[k] + step[count * EACH + k];
         }
         for (int i = 0; i < count; i++) {
@@ -105,7 +119,7 @@ final class RigState {
 
     /** The rig, turned as a whole so that in the mean its lenses point where the card's do. */
     Rig rigTurnedLike(Rig card) {
-        RigState turned = moved(new double[numbers(count)]);
+        RigState turned = moved(noStep());
         for (int round = 0; round < TURN_ROUNDS; round++) {
             double[] mean = new double[3];
             for (int i = 0; i < count; i++) {

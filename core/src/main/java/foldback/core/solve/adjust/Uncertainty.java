@@ -50,7 +50,7 @@ public record Uncertainty(List<OfLens> lenses, double mismatchRad) {
 
     static Uncertainty of(Adjuster.Adjusted adjusted, Priors priors) {
         RigState state = adjusted.state();
-        int size = RigState.numbers(state.count);
+        int size = RigState.numbers(state.count, state.stands());
         int[] free = priors.free();
         DMatrixRMaj a = priors.freePart(adjusted.hessian());
         LinearSolverDense<DMatrixRMaj> solver = LinearSolverFactory_DDRM.symmPosDef(free.length);

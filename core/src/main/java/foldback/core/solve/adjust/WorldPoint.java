@@ -1,7 +1,10 @@
 package foldback.core.solve.adjust;
 
+import foldback.core.rig.Rig;
+import foldback.core.solve.Neighbourhood;
 import foldback.core.solve.TiePoint;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -12,19 +15,21 @@ import java.util.Map;
  *
  * @param lenses that see it, first the one that the tie points start from
  * @param xy where, x and y for each
- * @param sigma of its places, pixels
+ * @param whitening of each view the matrix, row by row, that makes what its two coordinates are off of variance one: four numbers
+ * @param stand where the rig stood: each moment has its own, counted from 0
  */
-record WorldPoint(int[] lenses, double[] xy, double sigma) {
+record WorldPoint(int[] lenses, double[] xy, double[] whitening, int stand) {
 
     private record Place(int moment, int lens, double x, double y) {}
 
     /**
      * Brings tie points together.
      *
+     * @param rig about as it is: how exactly a place is known in one picture tells it of the others
      * @param number of each tie point's world point, written
      * @param view of each tie point's other lens in it, written
      */
-    static List<WorldPoint> of(List<TiePoint> ties, int[] number, int[] view) {
+    static List<WorldPoint> of(List<TiePoint> ties, Rig rig, int[] number, int[] view) {
         Map<Place, List<Integer>> together = new LinkedHashMap<>();
         for (int i = 0; i < ties.size(); i++) {
             TiePoint tie = ties.get(i);
@@ -32,6 +37,7 @@ record WorldPoint(int[] lenses, double[] xy, double sigma) {
                             new Place(tie.moment(), tie.first(), tie.x1(), tie.y1()), place -> new ArrayList<>())
                     .add(i);
         }
+        Map<Integer, Integer> stands = new HashMap<>();
         List<WorldPoint> points = new ArrayList<>();
         for (List<Integer> group : together.values()) {
             TiePoint head = ties.get(group.get(0));
@@ -40,19 +46,48 @@ record WorldPoint(int[] lenses, double[] xy, double sigma) {
             lenses[0] = head.first();
             xy[0] = head.x1();
             xy[1] = head.y1();
-            double sigma = 0;
+            double[] whitening = new double[4 * lenses.length];
+            double[] ofFirst = new double[3];
+            int stand = stands.computeIfAbsent(head.moment(), moment -> stands.size());
             for (int k = 0; k < group.size(); k++) {
                 TiePoint tie = ties.get(group.get(k));
                 lenses[k + 1] = tie.second();
                 xy[2 * k + 2] = tie.x2();
                 xy[2 * k + 3] = tie.y2();
-                sigma += tie.sigmaPx() / group.size();
+                whiten(tie.spread().covariance(), whitening, 4 * (k + 1));
+                double[] map = Neighbourhood.map(
+                        rig.lenses().get(tie.second()),
+                        tie.x2(),
+                        tie.y2(),
+                        rig.lenses().get(tie.first()),
+                        xy[0],
+                        xy[1]);
+                double[] covariance = tie.spread().through(map).covariance();
+                for (int c = 0; c < 3; c++) {
+                    ofFirst[c] += covariance[c] / group.size();
+                }
                 number[group.get(k)] = points.size();
                 view[group.get(k)] = k + 1;
             }
-            points.add(new WorldPoint(lenses, xy, sigma));
+            whiten(ofFirst, whitening, 0);
+            points.add(new WorldPoint(lenses, xy, whitening, stand));
         }
         return points;
+    }
+
+    /** Writes the inverse of a covariance's lower triangular root. */
+    private static void whiten(double[] covariance, double[] into, int at) {
+        double a = Math.sqrt(covariance[0]);
+        double b = covariance[1] / a;
+        double c = Math.sqrt(covariance[2] - b * b);
+        into[at] = 1 / a;
+        into[at + 2] = -b / (a * c);
+        into[at + 3] = 1 / c;
+    }
+
+    /** How many stands points have. */
+    static int stands(List<WorldPoint> points) {
+        return 1 + points.stream().mapToInt(WorldPoint::stand).max().orElse(0);
     }
 
     int views() {

@@ -3,6 +3,8 @@ package foldback.core.solve.points;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.solve.Moment;
+import foldback.core.solve.Neighbourhood;
+import foldback.core.solve.Spread;
 import foldback.core.solve.TiePoint;
 import foldback.core.solve.TiePoint.Origin;
 import foldback.core.solve.view.Picture;
@@ -105,9 +107,9 @@ public final class LocalFinder {
         List<TiePoint> points = new ArrayList<>();
         for (Site site : sites) {
             Direction there = rig.lenses().get(lens).rigFromLens().apply(site.ray);
-            double[] at = matcher.find(there.x(), there.y(), there.z(), slack);
-            if (at != null) {
-                points.add(ordered(lens, at[0], at[1], other, at[2], at[3], at[4], Origin.FOUND));
+            PatchMatcher.Match match = matcher.find(there.x(), there.y(), there.z(), slack);
+            if (match != null) {
+                points.add(ordered(lens, match.x1(), match.y1(), other, match.second(), Origin.FOUND));
             }
         }
         return points;
@@ -123,11 +125,11 @@ public final class LocalFinder {
                 .get(lens)
                 .rigFromLens()
                 .apply(rig.lenses().get(lens).lens().unproject(x, y));
-        double[] coarse = matcher(lens, other, COARSE * spacing).snap(there, x2, y2);
-        double[] begin = coarse == null ? new double[] {x2, y2} : coarse;
-        double[] fine = matcher(lens, other, spacing).snap(there, begin[0], begin[1]);
-        double[] at = fine == null ? new double[] {x2, y2, HAND_SIGMA} : fine;
-        return ordered(lens, x, y, other, at[0], at[1], at[2], Origin.BY_HAND);
+        PatchMatcher.Place given = new PatchMatcher.Place(x2, y2, Spread.even(HAND_SIGMA));
+        PatchMatcher.Place coarse = matcher(lens, other, COARSE * spacing).snap(there, x2, y2);
+        PatchMatcher.Place begin = coarse == null ? given : coarse;
+        PatchMatcher.Place fine = matcher(lens, other, spacing).snap(there, begin.x(), begin.y());
+        return ordered(lens, x, y, other, fine == null ? given : fine, Origin.BY_HAND);
     }
 
     private PatchMatcher matcher(int lens, int other, double grid) {
@@ -142,10 +144,13 @@ public final class LocalFinder {
     }
 
     /** Points are stated from the lens of the lower number. */
-    private TiePoint ordered(
-            int lens, double x, double y, int other, double x2, double y2, double sigma, Origin origin) {
-        return lens < other
-                ? new TiePoint(lens, x, y, other, x2, y2, sigma, moment, origin)
-                : new TiePoint(other, x2, y2, lens, x, y, sigma, moment, origin);
+    private TiePoint ordered(int lens, double x, double y, int other, PatchMatcher.Place there, Origin origin) {
+        if (lens < other) {
+            return new TiePoint(lens, x, y, other, there.x(), there.y(), there.spread(), moment, origin);
+        }
+        double[] map = Neighbourhood.map(
+                rig.lenses().get(other), there.x(), there.y(), rig.lenses().get(lens), x, y);
+        return new TiePoint(
+                other, there.x(), there.y(), lens, x, y, there.spread().through(map), moment, origin);
     }
 }

@@ -1,5 +1,6 @@
 package foldback.core.solve.points;
 
+import foldback.core.solve.Spread;
 import foldback.core.solve.view.TangentView;
 import java.util.Arrays;
 import org.ejml.data.DMatrixRMaj;
@@ -35,7 +36,7 @@ final class PatchFit {
     private final DMatrixRMaj solved = new DMatrixRMaj(NUMBERS, 1);
     private final DMatrixRMaj inverse = new DMatrixRMaj(NUMBERS, NUMBERS);
     private final double[] columns = new double[NUMBERS];
-    private double noise;
+    double noise;
 
     /** Of the last step: shift across and down, steps. */
     double across;
@@ -89,14 +90,10 @@ final class PatchFit {
         return true;
     }
 
-    /** What noise as large as the rest leaves open of the shift in its less certain direction, steps; of the last step. */
-    double sigma() {
+    /** What noise as large as the rest leaves open of the shift, a spread in steps across and down; of the last step. */
+    Spread spread() {
         solver.invert(inverse);
-        double xx = noise * inverse.get(0, 0);
-        double xy = noise * inverse.get(0, 1);
-        double yy = noise * inverse.get(1, 1);
-        double half = (xx + yy) / 2;
-        return Math.sqrt(half + Math.sqrt((xx - yy) * (xx - yy) / 4 + xy * xy));
+        return Spread.of(noise * inverse.get(0, 0), noise * inverse.get(0, 1), noise * inverse.get(1, 1));
     }
 
     /** Fills in the sums of products; gives that of the second view's squares. */

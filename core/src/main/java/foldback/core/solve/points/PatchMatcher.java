@@ -2,6 +2,8 @@ package foldback.core.solve.points;
 
 import foldback.core.lens.Lens;
 import foldback.core.rig.RigLens;
+import foldback.core.solve.Spread;
+import foldback.core.solve.TiePoint;
 import foldback.core.solve.view.Picture;
 import foldback.core.solve.view.TangentView;
 import foldback.core.space.Direction;
@@ -24,11 +26,17 @@ final class PatchMatcher {
     /** Steps by which the shift may grow from a patch's middle to its edge. */
     private static final double MOST_GROWN = 2.5;
 
-    private static final double MOST_SIGMA = 0.15;
+    /** Steps by which a patch may be uncertain in its better direction, and in the other. */
+    private static final double MOST_SHORT = 0.15;
+
+    private static final double MOST_LONG = 0.6;
     /** Interpolation leaves this much of a step. */
     private static final double LEAST_SIGMA = 0.015;
-    /** How many times more than noise alone patches are off: what they show is no plane, and edges are stepped. */
-    private static final double UNSAID = 1.7;
+    /**
+     * How many times more than noise alone a patch is off for each step by which its shift grows to its edge: that of a flat patch
+     * says all, one that grows shows things at several distances.
+     */
+    private static final double UNSAID = 2.7;
 
     private final RigLens first;
     private final RigLens second;
@@ -65,14 +73,30 @@ final class PatchMatcher {
         secondFromRig = second.rigFromLens().inverse().matrix();
     }
 
+    /** A place of the second picture. */
+    record Place(double x, double y, Spread spread) {}
+
+    /**
+     * A place of the first picture, and where the second lens sees the same.
+     *
+     * @param x1 pixels
+     * @param y1 pixels
+     */
+    record Match(double x1, double y1, Place second) {
+        /** As a tie point between lenses of these numbers. */
+        TiePoint tie(int one, int other, int moment) {
+            return new TiePoint(one, x1, y1, other, second.x, second.y, second.spread, moment, TiePoint.Origin.FOUND);
+        }
+    }
+
     /**
      * Finds where the second lens sees what the first one sees in a direction.
      *
      * @param d x, y, z of the direction in the rig's frame
      * @param slack how far off the rig as it is known may be, radians
-     * @return x and y in the first picture and in the second, and how exactly, in pixels of the second; null where nothing there is clearly alike
+     * @return null where nothing there is clearly alike
      */
-    double[] find(double dx, double dy, double dz, double slack) {
+    Match find(double dx, double dy, double dz, double slack) {
         double parallax = setFrame(dx, dy, dz) * nearest;
         int side = (int) Math.ceil(slack / spacing);
         int along = (int) Math.ceil(parallax / spacing);
@@ -91,8 +115,8 @@ final class PatchMatcher {
         if (at == null) {
             return null;
         }
-        double[] fine = refine(at[0] + shift, at[1]);
-        return fine == null ? null : new double[] {x1, y1, fine[0], fine[1], fine[2]};
+        Place fine = refine(at[0] + shift, at[1]);
+        return fine == null ? null : new Match(x1, y1, fine);
     }
 
     /**
@@ -101,9 +125,9 @@ final class PatchMatcher {
      * @param there in the rig's frame
      * @param x in the second picture, within a step or two
      * @param y in the second picture, within a step or two
-     * @return x and y in the second picture, and how exactly, in its pixels; null where nothing holds it
+     * @return null where nothing holds it
      */
-    double[] snap(Direction there, double x, double y) {
+    Place snap(Direction there, double x, double y) {
         setFrame(there.x(), there.y(), there.z());
         in(firstFromRig, 0, 0);
         if (small.look(first.lens(), one, turned) < patch * patch) {
@@ -177,15 +201,42 @@ final class PatchMatcher {
         if (fits[best] < LEAST_ALIKE) {
             return null;
         }
-        for (int i = 0; i < fits.length; i++) {
-            boolean far =
-                    Math.abs(i / columns - best / columns) > SKIRT || Math.abs(i % columns - best % columns) > SKIRT;
-            if (far && fits[i] > MOST_RIVAL * fits[best]) {
-                return null;
-            }
+        if (hasRival(fits, columns, best)) {
+            return null;
         }
         boolean atEdge = best / columns == 0 || best / columns == rows - 1;
         return atEdge ? null : new double[] {best % columns - (columns - 1) / 2.0, best / columns - (rows - 1) / 2.0};
+    }
+
+    /** Whether another peak is nearly as high: a soft patch fits well all around its place, and that is no other one. */
+    private static boolean hasRival(double[] fits, int columns, int best) {
+        double high = MOST_RIVAL * fits[best];
+        boolean[] hill = new boolean[fits.length];
+        int[] open = new int[fits.length];
+        int count = 1;
+        open[0] = best;
+        hill[best] = true;
+        while (count > 0) {
+            int at = open[--count];
+            int column = at % columns;
+            for (int dy = -columns; dy <= columns; dy += columns) {
+                for (int dx = Math.max(-1, -column); dx <= Math.min(1, columns - 1 - column); dx++) {
+                    int next = at + dy + dx;
+                    if (next >= 0 && next < fits.length && !hill[next] && fits[next] > high) {
+                        hill[next] = true;
+                        open[count++] = next;
+                    }
+                }
+            }
+        }
+        for (int i = 0; i < fits.length; i++) {
+            boolean far =
+                    Math.abs(i / columns - best / columns) > SKIRT || Math.abs(i % columns - best % columns) > SKIRT;
+            if (far && fits[i] > high && !hill[i]) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Less its mean, of length one; null where it is flat. */
@@ -209,7 +260,7 @@ final class PatchMatcher {
     }
 
     /** The place in the second picture, refined from whole steps; null where it slips away or is not decided. */
-    private double[] refine(double beginU, double beginV) {
+    private Place refine(double beginU, double beginV) {
         double u = beginU;
         double v = beginV;
         double[] grown = new double[2];
@@ -228,8 +279,10 @@ final class PatchMatcher {
                 return null;
             }
             if (Math.hypot(fit.across, fit.down) < SETTLED) {
-                double sigma = fit.sigma();
-                return sigma < MOST_SIGMA ? place(u, v, sigma) : null;
+                Spread spread = fit.spread();
+                return spread.shortPx() < MOST_SHORT && spread.longPx() < MOST_LONG
+                        ? place(u, v, spread, Math.hypot(grown[0], grown[1]))
+                        : null;
             }
         }
         return null;
@@ -245,12 +298,29 @@ final class PatchMatcher {
         }
     }
 
-    private double[] place(double u, double v, double sigma) {
+    private Place place(double u, double v, Spread steps, double grown) {
         in(secondFromRig, u, v);
         double[] xy = new double[2];
         Lens lens = second.lens();
         lens.project(new double[] {turned[6], turned[7], turned[8]}, xy, new double[1], 1);
-        double px = Math.hypot(LEAST_SIGMA, UNSAID * sigma) * spacing * lens.focalPx();
-        return lens.frame().depthInside(xy[0], xy[1]) > 0 ? new double[] {xy[0], xy[1], px} : null;
+        return lens.frame().depthInside(xy[0], xy[1]) > 0
+                ? new Place(xy[0], xy[1], inPixels(steps, Math.hypot(1, UNSAID * grown)))
+                : null;
+    }
+
+    /** A spread in steps across and down as one in pixels of the second picture, with what patches do not say of themselves. */
+    private Spread inPixels(Spread steps, double times) {
+        int middle = moved.columns * (moved.rows / 2) + moved.columns / 2;
+        double[] places = moved.places;
+        double[] by = new double[4];
+        for (int r = 0; r < 2; r++) {
+            by[2 * r] = (places[2 * (middle + 1) + r] - places[2 * (middle - 1) + r]) / 2;
+            by[2 * r + 1] = (places[2 * (middle + moved.columns) + r] - places[2 * (middle - moved.columns) + r]) / 2;
+        }
+        return new Spread(
+                        Math.hypot(LEAST_SIGMA, times * steps.longPx()),
+                        Math.hypot(LEAST_SIGMA, times * steps.shortPx()),
+                        steps.angle())
+                .through(by);
     }
 }

@@ -4,6 +4,7 @@ import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
 import foldback.core.solve.Moment;
+import foldback.core.solve.Spread;
 import foldback.core.solve.TiePoint;
 import foldback.core.solve.view.LensLook;
 import foldback.core.solve.view.Picture;
@@ -174,7 +175,7 @@ public final class PointFinder {
                         j,
                         m.second().x(),
                         m.second().y(),
-                        FEATURE_SIGMA,
+                        Spread.even(FEATURE_SIGMA),
                         moment,
                         TiePoint.Origin.FOUND))
                 .toList();
@@ -240,10 +241,10 @@ public final class PointFinder {
                 if (!(grid.depths[j][k] > rim)) {
                     continue;
                 }
-                double[] at = matcher.find(
+                PatchMatcher.Match match = matcher.find(
                         grid.directions[3 * k], grid.directions[3 * k + 1], grid.directions[3 * k + 2], search.slack);
-                if (at != null) {
-                    points.add(new TiePoint(i, at[0], at[1], j, at[2], at[3], at[4], moment, TiePoint.Origin.FOUND));
+                if (match != null) {
+                    points.add(match.tie(i, j, moment));
                 }
             }
         }

@@ -13,7 +13,7 @@ import java.util.List;
 final class SiteFinder {
     private static final int REACH = 4;
     /** Less is noise: squared codes a pixel. */
-    static final double LEAST_CHANGE = 6;
+    static final double LEAST_CHANGE = 2;
 
     private static final double FREE_STEPS = 8;
 

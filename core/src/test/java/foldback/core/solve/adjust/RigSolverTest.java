@@ -2,6 +2,7 @@ package foldback.core.solve.adjust;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.lens.FisheyeLens;
 import foldback.core.lens.LensFrame;
@@ -9,6 +10,7 @@ import foldback.core.rig.MappingError;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
+import foldback.core.solve.Spread;
 import foldback.core.solve.TiePoint;
 import foldback.core.space.Direction;
 import foldback.core.space.Position;
@@ -28,6 +30,8 @@ class RigSolverTest {
     private static final Rig CARD = rig(0, 0, 0, 0);
 
     private static final Rig TRUTH = rig(Math.toRadians(4), 0.02, 6, -0.006);
+
+    private static final Rig PAIR_TRUTH = rig(Math.toRadians(4), -0.095, 6, -0.006);
 
     private static Rig rig(double turn, double focal, double centre, double k1) {
         List<RigLens> lenses = new ArrayList<>();
@@ -78,7 +82,7 @@ class RigSolverTest {
                             i,
                             xy[0] + (isFalse ? 30 * random.nextGaussian() : 0),
                             xy[1] + (isFalse ? 30 * random.nextGaussian() : 0),
-                            NOISE,
+                            Spread.even(NOISE),
                             0,
                             TiePoint.Origin.FOUND));
                 }
@@ -122,6 +126,97 @@ class RigSolverTest {
                 assertThat(result.weights()[i]).isLessThan(0.1);
             }
         }
+    }
+
+    /** Posts and skylines are placed well one way only; that way they say as much as any point. */
+    @Test
+    void aPointSaysWhatItCanInItsBetterDirection() {
+        SplittableRandom random = new SplittableRandom(5);
+        List<TiePoint> told = new ArrayList<>();
+        List<TiePoint> untold = new ArrayList<>();
+        for (TiePoint point : points(900, 0)) {
+            double angle = Math.PI * random.nextDouble();
+            double along = 1.5 * random.nextGaussian();
+            double x = point.x2() + along * Math.cos(angle);
+            double y = point.y2() + along * Math.sin(angle);
+            Spread spread = new Spread(1.5, NOISE, angle);
+            told.add(moved(point, x, y, spread));
+            untold.add(moved(point, x, y, Spread.even(spread.meanPx())));
+        }
+        double with = errorDegrees(RigSolver.solve(CARD, CARD, told, SolveSettings.defaults(), Run.QUIET));
+        double without = errorDegrees(RigSolver.solve(CARD, CARD, untold, SolveSettings.defaults(), Run.QUIET));
+        assertThat(with).isLessThan(0.05);
+        assertThat(without).isGreaterThan(1.5 * with);
+    }
+
+    private static TiePoint moved(TiePoint p, double x, double y, Spread spread) {
+        return new TiePoint(p.first(), p.x1(), p.y1(), p.second(), x, y, spread, p.moment(), p.origin());
+    }
+
+    /** A rig that was carried stands elsewhere over another ground. */
+    @Test
+    void theGroundUnderEachStandIsItsOwn() {
+        double[][] planes = {{0.09, 0.8, 0.05}, {-0.07, 0.55, -0.04}};
+        List<TiePoint> ties = new ArrayList<>(overGround(planes[0], 0));
+        ties.addAll(overGround(planes[1], 1));
+        assertThat(pairErrorDegrees(ties)).isLessThan(0.05);
+
+        Rig truth = pair(PAIR_TRUTH);
+        List<WorldPoint> seen = WorldPoint.of(ties, truth, new int[ties.size()], new int[ties.size()]);
+        assertThat(WorldPoint.stands(seen)).isEqualTo(2);
+        Points points = Points.between(seen, new RigState(truth, 2), new double[6]);
+        for (int n = 0; n < seen.size(); n++) {
+            double[] plane = planes[seen.get(n).stand()];
+            for (int k = 0; k < 3; k++) {
+                points.places[Points.EACH * n + 3] += plane[k] * points.places[Points.EACH * n + k];
+            }
+        }
+        double[] found = points.ground(2);
+        for (int k = 0; k < 6; k++) {
+            assertThat(found[k]).isCloseTo(planes[k / 3][k % 3], within(1e-6));
+        }
+    }
+
+    private static double pairErrorDegrees(List<TiePoint> points) {
+        Rig card = pair(rig(0, -0.105, 0, 0));
+        SolveResult result = RigSolver.solve(card, card, points, SolveSettings.defaults(), Run.QUIET);
+        return Math.toDegrees(
+                MappingError.overOverlaps(result.rig(), pair(PAIR_TRUTH)).rms());
+    }
+
+    /** Two of the four lenses, back to back. */
+    private static Rig pair(Rig ring) {
+        return new Rig("pair", List.of(ring.lenses().get(0), ring.lenses().get(2)));
+    }
+
+    /** Points on a plane, and far ones above where it ends. */
+    private static List<TiePoint> overGround(double[] plane, int moment) {
+        SplittableRandom random = new SplittableRandom(31 + moment);
+        List<TiePoint> points = new ArrayList<>();
+        while (points.size() < 300) {
+            Direction d = Direction.ofYawPitch(2 * Math.PI * random.nextDouble(), 0.5 - 1.6 * random.nextDouble());
+            double inverse = plane[0] * d.x() + plane[1] * d.y() + plane[2] * d.z();
+            double far = d.y() > 0.03 ? 1 / inverse : 1e6;
+            double[] head = null;
+            for (int i = 0; i < 2; i++) {
+                double[] xy = seen(pair(PAIR_TRUTH).lenses().get(i), d, far, random);
+                if (xy != null && head == null) {
+                    head = new double[] {i, xy[0], xy[1]};
+                } else if (xy != null) {
+                    points.add(new TiePoint(
+                            (int) head[0],
+                            head[1],
+                            head[2],
+                            i,
+                            xy[0],
+                            xy[1],
+                            Spread.even(NOISE),
+                            moment,
+                            TiePoint.Origin.FOUND));
+                }
+            }
+        }
+        return points;
     }
 
     /** The whole rig stays turned as the card is: a solved rig does not tilt the horizon. */
