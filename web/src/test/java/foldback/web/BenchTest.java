@@ -21,7 +21,7 @@ import org.openqa.selenium.support.ui.Select;
 /** The controls of the bench, each as a hand uses it. */
 @ExtendWith(RunningApplication.class)
 class BenchTest {
-    private static final Duration SOON = Duration.ofSeconds(30);
+    private static final Duration SOON = Duration.ofSeconds(90);
     private Browser browser;
     private Api api;
     private long take;

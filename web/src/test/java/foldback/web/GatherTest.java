@@ -21,6 +21,21 @@ import tools.jackson.databind.JsonNode;
 class GatherTest {
 
     @Test
+    void theDemosTakesStandWithTheirClips(RunningApplication.Server server) throws Exception {
+        JsonNode view = new TestProject(new Api(server), 1).read();
+        assertThat(view.path("name").asString()).isEqualTo("Marlpan, spring harvest");
+        assertThat(view.path("groups").size()).isZero();
+        assertThat(view.path("takes").size()).isEqualTo(3);
+        JsonNode path = view.path("takes").get(0).path("clips");
+        assertThat(path.size()).isEqualTo(2);
+        assertThat(path.get(1).path("file").asString()).isEqualTo("demo/sluice-path-b.mp4");
+        assertThat(path.get(1).path("slots").asString()).isEqualTo("B");
+        JsonNode oneFile = view.path("takes").get(2).path("clips");
+        assertThat(oneFile.size()).isEqualTo(1);
+        assertThat(oneFile.get(0).path("slots").asString()).isEqualTo("A, B");
+    }
+
+    @Test
     void clipsAreGroupedByNameAndWhatDiffersIsMarked(RunningApplication.Server server) throws Exception {
         Path folder = server.footage().resolve("pair");
         Footage.small(Footage.front(), 480, folder.resolve("walk_left.mp4"));

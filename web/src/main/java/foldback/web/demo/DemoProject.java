@@ -12,6 +12,7 @@ import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
 import foldback.web.FoldbackProperties;
 import foldback.web.Role;
+import foldback.web.gather.Clips;
 import foldback.web.preview.OpenTakes;
 import foldback.web.project.Project;
 import foldback.web.project.ProjectRepository;
@@ -57,6 +58,7 @@ class DemoProject {
     private final TakeRepository takes;
     private final Recipes recipes;
     private final RigCards cards;
+    private final Clips gathered;
     private final ContentIds contents;
     private final OpenTakes opened;
     private final ProxyOrders orders;
@@ -68,6 +70,7 @@ class DemoProject {
             TakeRepository takes,
             Recipes recipes,
             RigCards cards,
+            Clips gathered,
             ContentIds contents,
             OpenTakes opened,
             ProxyOrders orders,
@@ -77,6 +80,7 @@ class DemoProject {
         this.takes = takes;
         this.recipes = recipes;
         this.cards = cards;
+        this.gathered = gathered;
         this.contents = contents;
         this.opened = opened;
         this.orders = orders;
@@ -126,6 +130,13 @@ class DemoProject {
         }
         Take row = takes.save(new Take(project.id(), "Take " + number + ", " + take.name(), number));
         recipes.start(row.id(), recipe, "Bring in the take");
+        for (String file : clips.stream().map(ClipRef::file).distinct().toList()) {
+            gathered.bringInFor(
+                    row.id(),
+                    project.id(),
+                    file,
+                    Files.size(folder.resolve(Path.of(file).getFileName())));
+        }
         if (number == 1) {
             // Those of the other takes are made when they are opened.
             orders.want(opened.of(recipe));

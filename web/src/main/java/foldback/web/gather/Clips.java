@@ -84,6 +84,15 @@ public class Clips {
                 .ifPresent(clip -> events.publishEvent(new ClipAdded(projectId, clip.id(), clip.file())));
     }
 
+    /** Brings in a file that a take is of already, and has it looked into. */
+    @Transactional
+    public void bringInFor(Long take, Long projectId, String file, long bytes) {
+        add(projectId, file, bytes).ifPresent(clip -> {
+            clip.use(take);
+            events.publishEvent(new ClipAdded(projectId, clip.id(), clip.file()));
+        });
+    }
+
     /** Takes a clip out of the project; the file stays where it is. */
     @Transactional
     void remove(Long projectId, Long id) {

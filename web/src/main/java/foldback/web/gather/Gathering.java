@@ -99,7 +99,7 @@ class Gathering {
                 take.id(),
                 take.name(),
                 Rows.of(all.stream()
-                        .filter(clip -> take.id().equals(clip.takeId()))
+                        .filter(clip -> take.id().equals(clip.takeId()) && clip.state() == Clip.State.READY)
                         .toList()));
     }
 

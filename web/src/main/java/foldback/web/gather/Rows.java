@@ -14,8 +14,11 @@ final class Rows {
 
     private Rows() {}
 
-    /** The rows of clips that were filmed together. */
+    /** The rows of clips that were filmed together; none for none. */
     static List<GatherView.Row> of(List<Clip> group) {
+        if (group.isEmpty()) {
+            return List.of();
+        }
         List<Map<String, String>> cells =
                 group.stream().map(clip -> GatherView.cells(clip.facts())).toList();
         Map<String, String> most = new HashMap<>();
