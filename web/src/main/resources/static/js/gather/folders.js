@@ -28,7 +28,7 @@ export function startFolders(root, bringIn) {
       button.addEventListener("click", () => go(path));
       item.append(label, button);
     } else {
-      label.append(` ${name} `, element("span", { class: "soft" }, says));
+      label.append(element("span", {}, name), element("span", { class: "soft" }, says));
       item.append(label);
     }
     return item;
