@@ -9,6 +9,9 @@ package foldback.core.solve;
  * @param angle of the less certain direction, radians from the picture's x towards its y
  */
 public record Spread(double longPx, double shortPx, double angle) {
+    /** Least share of the larger variance that the smaller one is. */
+    private static final double THINNEST = 1e-8;
+
     public Spread {
         if (!(shortPx > 0) || !(longPx >= shortPx)) {
             throw new IllegalArgumentException(
@@ -31,8 +34,10 @@ public record Spread(double longPx, double shortPx, double angle) {
     public static Spread of(double xx, double xy, double yy) {
         double half = (xx + yy) / 2;
         double apart = Math.hypot((xx - yy) / 2, xy);
-        double most = Math.sqrt(half + apart);
-        return new Spread(most, Math.min(most, Math.sqrt(half - apart)), 0.5 * Math.atan2(2 * xy, xx - yy));
+        double most = half + apart;
+        // Rounding may leave nothing, or less, of what is thin.
+        double least = Math.max(half - apart, THINNEST * most);
+        return new Spread(Math.sqrt(most), Math.sqrt(least), 0.5 * Math.atan2(2 * xy, xx - yy));
     }
 
     /** The covariance: xx, xy, yy, squared pixels. */

@@ -28,6 +28,16 @@ class SpreadTest {
         assertThat(seen.angle()).isCloseTo(0.9, within(1e-9));
     }
 
+    /** Nothing, or less than nothing, is what rounding leaves of a line's width. */
+    @Test
+    void aLineIsAThinEllipse() {
+        Spread line = Spread.of(2, 2, 2);
+        assertThat(line.longPx()).isCloseTo(2, within(1e-9));
+        assertThat(line.shortPx()).isBetween(1e-6, 1e-3);
+        assertThat(line.angle()).isCloseTo(Math.PI / 4, within(1e-9));
+        assertThat(Spread.of(1, 1 + 1e-9, 1).shortPx()).isGreaterThan(0);
+    }
+
     @Test
     void aCircleIsTheSameInEveryDirection() {
         assertThat(Spread.even(0.2).covariance()).containsExactly(new double[] {0.04, 0, 0.04}, within(1e-15));

@@ -59,6 +59,7 @@ final class FarThings {
     static double[] shares(Rig card, LensFrames frames, double[] times, Run run) {
         List<Seen> all = new ArrayList<>();
         for (int m = 0; m < times.length; m++) {
+            run.check();
             all.addAll(seen(card, frames, times[m], m));
             run.step((m + 1.0) / times.length);
         }

@@ -26,6 +26,7 @@ public final class MomentChooser {
     /** A cell whose brightness is off by so many code values of 8 bits shows something else than at other times. */
     private static final double OTHER = 22;
 
+    private static final double LOOKING_SHARE = 0.5;
     private static final double NEARLY = 0.9;
     /** A moment with nothing far counts so much less than one with nothing near. */
     private static final double ALL_NEAR = 0.5;
@@ -62,11 +63,12 @@ public final class MomentChooser {
         }
         Glance[][] glances = new Glance[lenses][times.length];
         AtomicInteger done = new AtomicInteger();
+        Run looking = run.part(0, LOOKING_SHARE);
         IntStream.range(0, lenses * times.length).parallel().forEach(n -> {
             run.check();
             Frame frame = frames.near(n % lenses, times[n / lenses], HALVINGS);
             glances[n % lenses][n / lenses] = glance(frame.y(), frame.format().bits());
-            run.step((double) done.incrementAndGet() / (lenses * times.length));
+            looking.step((double) done.incrementAndGet() / (lenses * times.length));
         });
         double[] sharp = new double[times.length];
         double[] open = new double[times.length];
@@ -80,11 +82,12 @@ public final class MomentChooser {
                 open[m] = Math.min(open[m], 1 - covered(lens, m));
             }
         }
-        return chosen(times, sharp, open, far(frames, card, times, sharp, open));
+        return chosen(times, sharp, open, far(frames, card, times, sharp, open, run.part(LOOKING_SHARE, 1)));
     }
 
     /** The share of far things at each moment that is good enough otherwise to be asked; NaN where it cannot be told. */
-    private static double[] far(LensFrames frames, Optional<Rig> card, double[] times, double[] sharp, double[] open) {
+    private static double[] far(
+            LensFrames frames, Optional<Rig> card, double[] times, double[] sharp, double[] open, Run run) {
         double[] far = new double[times.length];
         Arrays.fill(far, Double.NaN);
         double best = IntStream.range(0, times.length)
@@ -99,7 +102,7 @@ public final class MomentChooser {
                     card.get(),
                     frames,
                     Arrays.stream(asked).mapToDouble(m -> times[m]).toArray(),
-                    Run.QUIET);
+                    run);
             for (int k = 0; k < asked.length; k++) {
                 far[asked[k]] = shares[k];
             }
@@ -115,7 +118,8 @@ public final class MomentChooser {
         double mostFar = most(far);
         double[] score = new double[times.length];
         for (int m = 0; m < times.length; m++) {
-            double farther = Double.isNaN(far[m]) ? 1 : far[m] / Math.max(1e-6, mostFar);
+            // Where all others tell, one that does not shows too little in its overlaps.
+            double farther = Double.isNaN(mostFar) ? 1 : Double.isNaN(far[m]) ? 0 : far[m] / Math.max(1e-6, mostFar);
             score[m] = score(sharp[m], open[m]) * (ALL_NEAR + (1 - ALL_NEAR) * farther);
         }
         List<Integer> best = IntStream.range(0, times.length)

@@ -20,6 +20,9 @@ import java.util.Map;
  */
 record WorldPoint(int[] lenses, double[] xy, double[] whitening, int stand) {
 
+    /** What rounding may leave of a thin covariance. */
+    private static final double THINNEST = 1e-12;
+
     private record Place(int moment, int lens, double x, double y) {}
 
     /**
@@ -79,7 +82,7 @@ record WorldPoint(int[] lenses, double[] xy, double[] whitening, int stand) {
     private static void whiten(double[] covariance, double[] into, int at) {
         double a = Math.sqrt(covariance[0]);
         double b = covariance[1] / a;
-        double c = Math.sqrt(covariance[2] - b * b);
+        double c = Math.sqrt(Math.max(covariance[2] - b * b, THINNEST * covariance[2]));
         into[at] = 1 / a;
         into[at + 2] = -b / (a * c);
         into[at + 3] = 1 / c;

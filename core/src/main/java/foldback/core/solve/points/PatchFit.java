@@ -36,7 +36,7 @@ final class PatchFit {
     private final DMatrixRMaj solved = new DMatrixRMaj(NUMBERS, 1);
     private final DMatrixRMaj inverse = new DMatrixRMaj(NUMBERS, NUMBERS);
     private final double[] columns = new double[NUMBERS];
-    double noise;
+    private double noise;
 
     /** Of the last step: shift across and down, steps. */
     double across;
