@@ -20,7 +20,6 @@ final class LensValues {
 
     private final Lens lens;
     final double[] values = new double[COUNT];
-    private final double[] beta = new double[2];
 
     LensValues(Lens lens) {
         this.lens = lens;
@@ -91,11 +90,12 @@ final class LensValues {
             return true;
         }
         double t = Math.atan2(q, z);
-        if (!shape(t)) {
+        // Many threads ask one lens: nothing of one ray may be kept in it.
+        double slope = slope(t);
+        if (!(slope > 0)) {
             return false;
         }
-        double g = beta[0];
-        double slope = beta[1];
+        double g = shape(t);
         double u = x / q;
         double v = y / q;
         double r = f * g;
@@ -128,31 +128,30 @@ final class LensValues {
         return true;
     }
 
-    /** The radius in focal lengths for an angle, and how it rises; false where it does not. */
-    private boolean shape(double t) {
+    /** The radius in focal lengths for an angle. */
+    private double shape(double t) {
         if (lens instanceof ClosedFormFisheye closed) {
-            switch (closed.kind()) {
-                case EQUISOLID -> put(2 * Math.sin(t / 2), Math.cos(t / 2), beta);
-                case STEREOGRAPHIC -> put(2 * Math.tan(t / 2), 1 / Math.pow(Math.cos(t / 2), 2), beta);
-                case ORTHOGRAPHIC -> put(Math.sin(t), Math.cos(t), beta);
-            }
-        } else {
-            double t2 = t * t;
-            double k1 = values[3];
-            double k2 = values[4];
-            double k3 = values[5];
-            double k4 = values[6];
-            put(
-                    t * (1 + t2 * (k1 + t2 * (k2 + t2 * (k3 + t2 * k4)))),
-                    1 + t2 * (3 * k1 + t2 * (5 * k2 + t2 * (7 * k3 + t2 * 9 * k4))),
-                    beta);
+            return switch (closed.kind()) {
+                case EQUISOLID -> 2 * Math.sin(t / 2);
+                case STEREOGRAPHIC -> 2 * Math.tan(t / 2);
+                case ORTHOGRAPHIC -> Math.sin(t);
+            };
         }
-        return beta[1] > 0;
+        double t2 = t * t;
+        return t * (1 + t2 * (values[3] + t2 * (values[4] + t2 * (values[5] + t2 * values[6]))));
     }
 
-    private static void put(double value, double slope, double[] into) {
-        into[0] = value;
-        into[1] = slope;
+    /** How that rises with the angle. */
+    private double slope(double t) {
+        if (lens instanceof ClosedFormFisheye closed) {
+            return switch (closed.kind()) {
+                case EQUISOLID -> Math.cos(t / 2);
+                case STEREOGRAPHIC -> 1 / (Math.cos(t / 2) * Math.cos(t / 2));
+                case ORTHOGRAPHIC -> Math.cos(t);
+            };
+        }
+        double t2 = t * t;
+        return 1 + t2 * (3 * values[3] + t2 * (5 * values[4] + t2 * (7 * values[5] + t2 * 9 * values[6])));
     }
 
     private boolean flat(double[] ray, double[] xy, double[] byRay, double[] byValue) {

@@ -221,7 +221,7 @@ public final class RigSolver {
 
     /** How far the rig moves if nothing is taken for far because it seems so. */
     private static double withoutFar(Adjuster.Adjusted adjusted, double noise, Priors priors, Run run) {
-        Adjuster.Loss loss = new Adjuster.Loss(
+        Loss loss = new Loss(
                 noise,
                 DOUBT_NOISES * noise,
                 BEYOND[BEYOND.length - 1],
@@ -295,7 +295,7 @@ public final class RigSolver {
             Run run) {
         double doubt =
                 stage < FIRST_FINE ? Math.max(DOUBTS[stage] * card.meanFocalPx() / sigma, noise) : DOUBT_NOISES * noise;
-        Adjuster.Loss loss = new Adjuster.Loss(
+        Loss loss = new Loss(
                 noise,
                 doubt,
                 beyond,

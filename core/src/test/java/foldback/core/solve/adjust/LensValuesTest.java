@@ -10,6 +10,7 @@ import foldback.core.lens.LensFrame;
 import foldback.core.lens.RectilinearLens;
 import java.util.Optional;
 import java.util.SplittableRandom;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -26,6 +27,31 @@ class LensValuesTest {
                 new ClosedFormFisheye(FRAME, ClosedFormFisheye.Kind.STEREOGRAPHIC, 310),
                 new ClosedFormFisheye(FRAME, ClosedFormFisheye.Kind.ORTHOGRAPHIC, 310),
                 new RectilinearLens(FRAME, 520, -0.05, 0.01, -0.002, 0.0008, -0.0006));
+    }
+
+    /** An adjustment asks one lens from many threads. */
+    @ParameterizedTest
+    @MethodSource("lenses")
+    void manyThreadsGetTheSame(Lens lens) {
+        LensValues values = new LensValues(lens);
+        int count = 200_000;
+        double[][] rays = new double[64][];
+        double[][] alone = new double[64][2];
+        SplittableRandom random = new SplittableRandom(6);
+        for (int n = 0; n < rays.length; n++) {
+            rays[n] = ray(random);
+            values.project(rays[n], alone[n], new double[6], new double[2 * LensValues.COUNT]);
+        }
+        long others = IntStream.range(0, count)
+                .parallel()
+                .filter(i -> {
+                    int n = i * 31 % rays.length;
+                    double[] xy = new double[2];
+                    values.project(rays[n], xy, new double[6], new double[2 * LensValues.COUNT]);
+                    return xy[0] != alone[n][0] || xy[1] != alone[n][1];
+                })
+                .count();
+        assertThat(others).isZero();
     }
 
     @ParameterizedTest
