@@ -33,7 +33,7 @@ final class OwnTerms {
      * @param terms of the point, of variance one
      * @param place x, y, z of its direction and its inverse distance
      */
-    void fill(Loss loss, RigState state, int stand, PointTerms terms, double[] place, double damping) {
+    void fill(Adjuster.Loss loss, RigState state, int stand, PointTerms terms, double[] place, double damping) {
         double square = 0;
         for (int r = 0; r < terms.rows; r++) {
             square += terms.rest[r] * terms.rest[r];
@@ -73,7 +73,7 @@ final class OwnTerms {
         }
     }
 
-    private void ground(Loss loss, RigState state, int stand, double[] place) {
+    private void ground(Adjuster.Loss loss, RigState state, int stand, double[] place) {
         double mayBe = loss.ground() * Points.mayBeGround(place[1]);
         if (mayBe > 0) {
             double[] ground = state.ground;
@@ -89,7 +89,7 @@ final class OwnTerms {
         }
     }
 
-    private void distance(Loss loss, double[] place) {
+    private void distance(Adjuster.Loss loss, double[] place) {
         double off = place[3];
         cost += 2 * loss.pull() * off;
         gradient[2] -= loss.pull();

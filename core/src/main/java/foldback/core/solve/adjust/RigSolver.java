@@ -221,7 +221,7 @@ public final class RigSolver {
 
     /** How far the rig moves if nothing is taken for far because it seems so. */
     private static double withoutFar(Adjuster.Adjusted adjusted, double noise, Priors priors, Run run) {
-        Loss loss = new Loss(
+        Adjuster.Loss loss = new Adjuster.Loss(
                 noise,
                 DOUBT_NOISES * noise,
                 BEYOND[BEYOND.length - 1],
@@ -295,7 +295,7 @@ public final class RigSolver {
             Run run) {
         double doubt =
                 stage < FIRST_FINE ? Math.max(DOUBTS[stage] * card.meanFocalPx() / sigma, noise) : DOUBT_NOISES * noise;
-        Loss loss = new Loss(
+        Adjuster.Loss loss = new Adjuster.Loss(
                 noise,
                 doubt,
                 beyond,
