@@ -26,14 +26,17 @@ class MomentChooserTest {
     private static final int SIZE = 600;
     private static final TimeSpan SPAN = new TimeSpan(0, 9);
 
+    /** Pictures that are drawn: any time is as soon there. */
+    private interface Drawn extends LensFrames {
+        @Override
+        default Frame at(int lens, double seconds, int halvings) {
+            return near(lens, seconds, halvings);
+        }
+    }
+
     /** Two lenses that see grain; the second is blurred, or has a hand before it, at some times. */
     private static LensFrames frames(DoublePredicate blurred, DoublePredicate hand) {
-        return new LensFrames() {
-            @Override
-            public Frame at(int lens, double seconds, int halvings) {
-                return near(lens, seconds, halvings);
-            }
-
+        return new Drawn() {
             @Override
             public Frame near(int lens, double seconds, int halvings) {
                 Frame frame = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, 96, 96);
@@ -82,12 +85,7 @@ class MomentChooserTest {
 
     /** What they see of a painted ball around them, metres in radius at each time; the card is a degree off. */
     private static LensFrames inBall(DoubleUnaryOperator radius) {
-        return new LensFrames() {
-            @Override
-            public Frame at(int lens, double seconds, int halvings) {
-                return near(lens, seconds, halvings);
-            }
-
+        return new Drawn() {
             @Override
             public Frame near(int number, double seconds, int halvings) {
                 int size = SIZE >> halvings;

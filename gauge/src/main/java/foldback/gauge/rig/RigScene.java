@@ -47,15 +47,11 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
 
     /** Makes rig number {@code n}; the same number gives the same rig. */
     public static RigScene make(int n, long seed) {
-        SplittableRandom random = new SplittableRandom(seed * 7919 + n * 104729L + 17);
-        for (int i = 0; i < 8; i++) {
-            random.nextLong();
-        }
+        SplittableRandom random = random(seed * 7919 + n * 104729L + 17);
         int count = COUNTS[n % COUNTS.length];
         Kind kind = kind(count, random);
         double out = between(random, 0.5, 3.5) * 0.01 * (count <= 2 ? 1 : 2);
-        Rotation whole = Rotation.ofYawPitchRoll(
-                between(random, -Math.PI, Math.PI), between(random, -0.05, 0.05), between(random, -0.05, 0.05));
+        Rotation whole = aboutUpright(random);
         List<RigLens> truth = new ArrayList<>();
         List<RigLens> card = new ArrayList<>();
         List<Sensor> sensors = new ArrayList<>();
@@ -103,18 +99,28 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
 
     /** The same rig some seconds later: carried to another place, turned, and no more upright than before. */
     public RigScene carried() {
-        SplittableRandom random = new SplittableRandom(seed * 6151 + 29);
-        for (int i = 0; i < 8; i++) {
-            random.nextLong();
-        }
-        Rotation turn = Rotation.ofYawPitchRoll(
-                between(random, -Math.PI, Math.PI), between(random, -0.05, 0.05), between(random, -0.05, 0.05));
+        SplittableRandom random = random(seed * 6151 + 29);
+        Rotation turn = aboutUpright(random);
         List<RigLens> turned = truth.lenses().stream()
                 .map(lens -> new RigLens(
                         lens.slot(), lens.lens(), turn.times(lens.rigFromLens()), turned(turn, lens.pupil())))
                 .toList();
         Position there = somewhere(random, random.nextInt(STANDS.length));
         return new RigScene(new Rig(truth.name(), turned), card, there, time + 3, sensors, seed + 500_000);
+    }
+
+    /** Neighbouring seeds begin alike: some numbers are left out. */
+    private static SplittableRandom random(long seed) {
+        SplittableRandom random = new SplittableRandom(seed);
+        for (int i = 0; i < 8; i++) {
+            random.nextLong();
+        }
+        return random;
+    }
+
+    private static Rotation aboutUpright(SplittableRandom random) {
+        return Rotation.ofYawPitchRoll(
+                between(random, -Math.PI, Math.PI), between(random, -0.05, 0.05), between(random, -0.05, 0.05));
     }
 
     private static Position turned(Rotation turn, Position p) {

@@ -80,8 +80,7 @@ public class Clips {
     /** Brings a file in and has it looked into. */
     @Transactional
     public void bringIn(Long projectId, String file, long bytes) {
-        add(projectId, file, bytes)
-                .ifPresent(clip -> events.publishEvent(new ClipAdded(projectId, clip.id(), clip.file())));
+        add(projectId, file, bytes).ifPresent(this::lookInto);
     }
 
     /** Brings in a file that a take is of already, and has it looked into. */
@@ -89,8 +88,12 @@ public class Clips {
     public void bringInFor(Long take, Long projectId, String file, long bytes) {
         add(projectId, file, bytes).ifPresent(clip -> {
             clip.use(take);
-            events.publishEvent(new ClipAdded(projectId, clip.id(), clip.file()));
+            lookInto(clip);
         });
+    }
+
+    private void lookInto(Clip clip) {
+        events.publishEvent(new ClipAdded(clip.projectId(), clip.id(), clip.file()));
     }
 
     /** Takes a clip out of the project; the file stays where it is. */

@@ -76,10 +76,10 @@ final class Adjuster {
      */
     record Adjusted(RigState state, Points points, double[] weights, double[] hessian, double cost) {}
 
-    Adjuster(int lenses, int stands, Priors priors, Loss loss) {
+    Adjuster(Priors priors, Loss loss) {
         this.priors = priors;
         this.loss = loss;
-        unknowns = new Unknowns(lenses, stands, priors);
+        unknowns = new Unknowns(priors);
     }
 
     /** The equations of the rig's numbers, and of each point its elimination, kept for its own step afterwards. */
@@ -153,14 +153,14 @@ final class Adjuster {
                 .parallel()
                 .mapToObj(part -> part(e, part, state, points, damping))
                 .toList();
-        int freeSize = unknowns.freeSize;
+        int[] free = unknowns.free;
         for (Sums part : parts) {
-            for (int i = 0; i < freeSize; i++) {
-                int row = unknowns.number(i);
+            for (int i = 0; i < free.length; i++) {
+                int row = free[i];
                 e.gradient[row] += part.gradient[i];
                 for (int j = 0; j <= i; j++) {
-                    int column = unknowns.number(j);
-                    double value = part.hessian[i * freeSize + j];
+                    int column = free[j];
+                    double value = part.hessian[i * free.length + j];
                     e.hessian[row * unknowns.size + column] += value;
                     e.hessian[column * unknowns.size + row] += i == j ? 0 : value;
                 }
@@ -199,7 +199,7 @@ final class Adjuster {
 
     /** The step of the rig's numbers; held ones stay. */
     private double[] step(Equations e, double damping) {
-        int[] free = priors.free();
+        int[] free = unknowns.free;
         DMatrixRMaj a = priors.freePart(e.hessian);
         DMatrixRMaj b = new DMatrixRMaj(free.length, 1);
         for (int i = 0; i < free.length; i++) {

@@ -76,9 +76,7 @@ final class OwnTerms {
     private void ground(Adjuster.Loss loss, RigState state, int stand, double[] place) {
         double mayBe = loss.ground() * Points.mayBeGround(place[1]);
         if (mayBe > 0) {
-            double[] ground = state.ground;
-            int g = RigState.GROUND * stand;
-            double there = ground[g] * place[0] + ground[g + 1] * place[1] + ground[g + 2] * place[2];
+            double there = state.onGround(stand, place[0], place[1], place[2]);
             double sigma = GROUND_ROUGH * Math.abs(there) + GROUND_LEAST;
             overGround = place[3] - there;
             double share = sigma * sigma / (sigma * sigma + overGround * overGround);

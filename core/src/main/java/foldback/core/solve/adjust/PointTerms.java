@@ -52,9 +52,9 @@ final class PointTerms {
     /** Turns what stands here from pixels to what each view's coordinates are known to. */
     void whiten(WorldPoint point) {
         for (int view = 0; view < point.views(); view++) {
-            double xx = point.whitening()[4 * view];
-            double yx = point.whitening()[4 * view + 2];
-            double yy = point.whitening()[4 * view + 3];
+            double xx = point.whitening()[3 * view];
+            double yx = point.whitening()[3 * view + 1];
+            double yy = point.whitening()[3 * view + 2];
             int row = 2 * view;
             whiten(rest, row, row + 1, 1, xx, yx, yy);
             whiten(byOwn, row * OWN, (row + 1) * OWN, OWN, xx, yx, yy);

@@ -34,7 +34,7 @@ final class Points {
     }
 
     /** Each amid where its lenses see it, on the ground or far off. */
-    static Points between(List<WorldPoint> seen, RigState state, double[] ground) {
+    static Points between(List<WorldPoint> seen, RigState state) {
         double[] places = new double[EACH * seen.size()];
         for (int n = 0; n < seen.size(); n++) {
             WorldPoint point = seen.get(n);
@@ -51,8 +51,7 @@ final class Points {
             places[EACH * n] = x / length;
             places[EACH * n + 1] = y / length;
             places[EACH * n + 2] = z / length;
-            int g = RigState.GROUND * point.stand();
-            places[EACH * n + 3] = Math.max(0, (ground[g] * x + ground[g + 1] * y + ground[g + 2] * z) / length);
+            places[EACH * n + 3] = Math.max(0, state.onGround(point.stand(), x, y, z) / length);
         }
         return new Points(seen, places);
     }

@@ -60,9 +60,18 @@ final class Priors {
         return Math.hypot(common[number], own[number]);
     }
 
+    /** How many numbers there are, held ones too. */
+    int size() {
+        return RigState.numbers(lenses, stands);
+    }
+
+    int stands() {
+        return stands;
+    }
+
     /** The numbers that are free, of all lenses and of the grounds. */
     int[] free() {
-        return IntStream.range(0, RigState.numbers(lenses, stands))
+        return IntStream.range(0, size())
                 .filter(i -> i >= lenses * RigState.EACH || isFree(i % RigState.EACH))
                 .toArray();
     }
@@ -73,7 +82,7 @@ final class Priors {
         DMatrixRMaj part = new DMatrixRMaj(free.length, free.length);
         for (int i = 0; i < free.length; i++) {
             for (int j = 0; j < free.length; j++) {
-                part.set(i, j, matrix[free[i] * RigState.numbers(lenses, stands) + free[j]]);
+                part.set(i, j, matrix[free[i] * size() + free[j]]);
             }
         }
         return part;
@@ -92,7 +101,7 @@ final class Priors {
      * @param gradient of the cost's descent, added to
      */
     void add(RigState state, double[] hessian, double[] gradient) {
-        int size = RigState.numbers(lenses, stands);
+        int size = size();
         for (int g = 0; g < stands * RigState.GROUND; g++) {
             int k = g % RigState.GROUND;
             int at = lenses * RigState.EACH + g;

@@ -185,7 +185,7 @@ public final class RigSolver {
     private static Ended onAll(
             Rig card, Ended found, List<WorldPoint> seen, double sigma, SolveSettings settings, Run run) {
         RigState state = found.adjusted().state();
-        Points points = Points.between(seen, state, state.ground);
+        Points points = Points.between(seen, state);
         Ended ended = new Ended(new Adjuster.Adjusted(state, points, null, null, 0), found.noise());
         for (int stage = FIRST_FINE; stage < DOUBTS.length - 1; stage++) {
             ended = stage(
@@ -230,8 +230,7 @@ public final class RigSolver {
                 0,
                 0);
         RigState state = adjusted.state();
-        Adjuster.Adjusted moved = new Adjuster(state.count, state.stands(), priors, loss)
-                .adjust(state, adjusted.points(), FINE_GAIN, run);
+        Adjuster.Adjusted moved = new Adjuster(priors, loss).adjust(state, adjusted.points(), FINE_GAIN, run);
         return MappingError.overOverlaps(moved.state().rig(), state.rig()).rms();
     }
 
@@ -265,7 +264,7 @@ public final class RigSolver {
             ground[stand * RigState.GROUND + 1] = start.ground;
         }
         RigState state = new RigState(begin, stands).withGround(ground);
-        Ended ended = new Ended(new Adjuster.Adjusted(state, Points.between(seen, state, ground), null, null, 0), 1);
+        Ended ended = new Ended(new Adjuster.Adjusted(state, Points.between(seen, state), null, null, 0), 1);
         for (int stage = 0; stage < DOUBTS.length - 1; stage++) {
             boolean grounded = stage >= FIRST_FINE || stage > 0 && start.ground > 0;
             RigState from = ended.adjusted().state();
@@ -303,8 +302,7 @@ public final class RigSolver {
                 FAR[stage],
                 Math.min(FAR_ODDS, ALL_FAR_ODDS / Math.max(1, points.mayBeFar())),
                 grounded ? Math.min(GROUND_ODDS, ALL_GROUND_ODDS / Math.max(1, points.mayBeGround())) : 0);
-        Adjuster adjuster =
-                new Adjuster(state.count, state.stands(), priors(card, state.stands(), settings, stage), loss);
+        Adjuster adjuster = new Adjuster(priors(card, state.stands(), settings, stage), loss);
         Adjuster.Adjusted adjusted =
                 adjuster.adjust(state, points, stage == DOUBTS.length - 1 ? FINE_GAIN : COARSE_GAIN, run);
         return new Ended(adjusted, noise(adjusted));

@@ -69,6 +69,12 @@ final class RigState {
         return ground.length / GROUND;
     }
 
+    /** The inverse distance of the ground under a stand in a direction, 1/m; as much larger as x, y and z are longer than 1. */
+    double onGround(int stand, double x, double y, double z) {
+        int g = GROUND * stand;
+        return ground[g] * x + ground[g + 1] * y + ground[g + 2] * z;
+    }
+
     private double[] noStep() {
         return new double[count * EACH + ground.length];
     }

@@ -25,7 +25,7 @@ final class Sums {
     Sums(Unknowns unknowns) {
         this.unknowns = unknowns;
         used = unknowns.used;
-        freeSize = unknowns.freeSize;
+        freeSize = unknowns.free.length;
         hessian = new double[freeSize * freeSize];
         gradient = new double[freeSize];
         across = new double[used.length];

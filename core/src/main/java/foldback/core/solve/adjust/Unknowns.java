@@ -6,31 +6,23 @@ import java.util.stream.IntStream;
 final class Unknowns {
     /** How many there are, held ones too. */
     final int size;
+    /** Those that are free: of the lenses in turn, then of the grounds. */
+    final int[] free;
     /** Which of a lens's numbers are free. */
     final int[] used;
-    /** How many are free: those of the lenses in turn, then the grounds'. */
-    final int freeSize;
 
     private final int ofGrounds;
 
-    Unknowns(int lenses, int stands, Priors priors) {
-        ofGrounds = stands * RigState.GROUND;
-        size = RigState.numbers(lenses, stands);
+    Unknowns(Priors priors) {
+        ofGrounds = priors.stands() * RigState.GROUND;
+        size = priors.size();
+        free = priors.free();
         used = IntStream.range(0, RigState.EACH).filter(priors::isFree).toArray();
-        freeSize = lenses * used.length + ofGrounds;
-    }
-
-    /** Which of all numbers a free one is. */
-    int number(int free) {
-        int ground = freeSize - ofGrounds;
-        return free < ground
-                ? free / used.length * RigState.EACH + used[free % used.length]
-                : size - ofGrounds + free - ground;
     }
 
     /** Which of the free numbers is the first one of a stand's ground. */
     int freeOfGround(int stand) {
-        return freeSize - ofGrounds + RigState.GROUND * stand;
+        return free.length - ofGrounds + RigState.GROUND * stand;
     }
 
     /** Which numbers a point says something of: those of its lenses, then those of the ground under it. */

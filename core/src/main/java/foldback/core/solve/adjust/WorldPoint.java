@@ -15,7 +15,7 @@ import java.util.Map;
  *
  * @param lenses that see it, first the one that the tie points start from
  * @param xy where, x and y for each
- * @param whitening of each view the matrix, row by row, that makes what its two coordinates are off of variance one: four numbers
+ * @param whitening of each view the lower triangle that makes what its two coordinates are off of variance one: xx, yx, yy
  * @param stand where the rig stood: each moment has its own, counted from 0
  */
 record WorldPoint(int[] lenses, double[] xy, double[] whitening, int stand) {
@@ -49,7 +49,7 @@ record WorldPoint(int[] lenses, double[] xy, double[] whitening, int stand) {
             lenses[0] = head.first();
             xy[0] = head.x1();
             xy[1] = head.y1();
-            double[] whitening = new double[4 * lenses.length];
+            double[] whitening = new double[3 * lenses.length];
             double[] ofFirst = new double[3];
             int stand = stands.computeIfAbsent(head.moment(), moment -> stands.size());
             for (int k = 0; k < group.size(); k++) {
@@ -57,7 +57,7 @@ record WorldPoint(int[] lenses, double[] xy, double[] whitening, int stand) {
                 lenses[k + 1] = tie.second();
                 xy[2 * k + 2] = tie.x2();
                 xy[2 * k + 3] = tie.y2();
-                whiten(tie.spread().covariance(), whitening, 4 * (k + 1));
+                whiten(tie.spread().covariance(), whitening, 3 * (k + 1));
                 double[] map = Neighbourhood.map(
                         rig.lenses().get(tie.second()),
                         tie.x2(),
@@ -84,8 +84,8 @@ record WorldPoint(int[] lenses, double[] xy, double[] whitening, int stand) {
         double b = covariance[1] / a;
         double c = Math.sqrt(Math.max(covariance[2] - b * b, THINNEST * covariance[2]));
         into[at] = 1 / a;
-        into[at + 2] = -b / (a * c);
-        into[at + 3] = 1 / c;
+        into[at + 1] = -b / (a * c);
+        into[at + 2] = 1 / c;
     }
 
     /** How many stands points have. */

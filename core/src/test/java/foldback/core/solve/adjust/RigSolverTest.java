@@ -164,7 +164,7 @@ class RigSolverTest {
         Rig truth = pair(PAIR_TRUTH);
         List<WorldPoint> seen = WorldPoint.of(ties, truth, new int[ties.size()], new int[ties.size()]);
         assertThat(WorldPoint.stands(seen)).isEqualTo(2);
-        Points points = Points.between(seen, new RigState(truth, 2), new double[6]);
+        Points points = Points.between(seen, new RigState(truth, 2));
         for (int n = 0; n < seen.size(); n++) {
             double[] plane = planes[seen.get(n).stand()];
             for (int k = 0; k < 3; k++) {
