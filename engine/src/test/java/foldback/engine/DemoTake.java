@@ -60,7 +60,7 @@ public final class DemoTake {
                 bits,
                 Kernel.QUICK,
                 1,
-                SEGMENT,
+                Optional.of(SEGMENT),
                 sound,
                 false);
     }

@@ -54,7 +54,16 @@ public final class DemoJob {
     public static RenderJob of(
             Recipe recipe, Path media, Canvas canvas, Kernel kernel, String preset, int crf, double seconds) {
         RenderSpec spec = new RenderSpec(
-                canvas, preset, Optional.of(crf), Optional.empty(), 8, kernel, 2, 250, Optional.empty(), false);
+                canvas,
+                preset,
+                Optional.of(crf),
+                Optional.empty(),
+                8,
+                kernel,
+                2,
+                Optional.of(250),
+                Optional.empty(),
+                false);
         return new RenderJob(
                 recipe, spec, Take.open(recipe, MediaFolders.of(media)), new TimeSpan(0, seconds), Optional.empty());
     }

@@ -3,6 +3,7 @@ package foldback.web;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import foldback.core.time.TimeSpan;
+import foldback.media.SmallDisk;
 import foldback.media.ffmpeg.StreamHash;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -192,20 +193,125 @@ class DeliverablesTest {
 
     /** A limit on the size of files stands for the end of a disk: writing fails in the same way. */
     @Test
-    void aFullDiskFailsTheRenderByNameAndTheQueueGoesOn(RunningApplication.Server server) throws Exception {
+    void aFullDiskPausesTheRenderByNameAndTheQueueGoesOn(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         long take = api.freshTake();
         QueuedRender large = order(api, take, "Too large", 1920, 1);
         QueuedRender small = order(api, take, "Small enough", 128, 0.4);
         try (Worker worker = new Worker(
                 server.startWorker(List.of("bash", "-c", "trap '' XFSZ; ulimit -f 160; exec \"$@\"", "limited")))) {
-            large.await("failed");
+            large.await("paused");
             small.await("done");
         }
         assertThat(large.row().path("message").asString())
-                .contains("The disk is full")
-                .contains("Make room");
+                .contains("Paused: no room in the work folder")
+                .contains("Retry");
         assertThat(server.home.resolve("deliverables").resolve("Too large.mp4")).doesNotExist();
+        large.press("cancel");
+        assertThat(large.state()).isEqualTo("cancelled");
+    }
+
+    @Test
+    void aRenderWithoutRoomGoesOnByItselfWhenThereIsSome(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = api.freshTake();
+        try (SmallDisk disk = SmallDisk.mount(server.home.resolve("work").resolve("render"), 16384)) {
+            disk.fillUpTo(60);
+            QueuedRender render = order(api, take, "Waits for room", 640, 1.2);
+            try (Worker worker = server.worker()) {
+                render.await("paused");
+                assertThat(render.row().path("message").asString())
+                        .contains("no room in the work folder")
+                        .contains("goes on by itself");
+                disk.makeRoom();
+                render.await("done");
+            }
+            assertThat(render.row().path("verified").path("frames").asInt()).isEqualTo(30);
+        }
+    }
+
+    /** One that hangs is taken for dead; another worker may not touch what it is writing, and it may wake up again. */
+    @Test
+    void aHungWorkersRenderIsNotWorkedTwice(RunningApplication.Server server, @TempDir Path folder) throws Exception {
+        Api api = new Api(server);
+        long take = api.freshTake();
+        QueuedRender render = order(api, take, "Hung", 1920, 4);
+        try (Worker hung = server.worker()) {
+            render.awaitFrames(5);
+            hung.signal("STOP");
+            try (Worker second = server.worker()) {
+                // The second worker serves the queue, and has found the hung one's ticket without a heartbeat.
+                QueuedRender other = order(api, take, "Beside", 128, 0.4);
+                other.await("done");
+                Awaitility.await()
+                        .atMost(Duration.ofSeconds(120))
+                        .until(() -> Files.readString(server.home.resolve("worker.log"))
+                                .contains("Another process is making this file already"));
+                long frames = render.row().path("framesDone").asLong();
+                assertThat(render.state()).isEqualTo("working");
+                hung.signal("CONT");
+                render.awaitFrames(frames);
+                render.await("done");
+            }
+        }
+        Path mine = render.renderedHere(server, new TimeSpan(0, 4), folder);
+        Path theirs =
+                Files.write(folder.resolve("theirs.mp4"), api.bytes("/api/deliverables/" + render.id() + "/file"));
+        assertThat(Files.mismatch(theirs, mine)).isEqualTo(-1);
+    }
+
+    @Test
+    void aFinishedFileIsNeverOverwritten(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = api.freshTake();
+        QueuedRender first = order(api, take, "Claimed", 128, 0.4);
+        first.press("cancel");
+        QueuedRender second = order(api, take, "Claimed", 256, 0.4);
+        Path stranger = server.home.resolve("deliverables").resolve("Stranger.mp4");
+        QueuedRender third = order(api, take, "Stranger", 128, 0.4);
+        Files.writeString(stranger, "precious");
+        try (Worker worker = server.worker()) {
+            second.await("done");
+            third.await("failed");
+            byte[] bytes = api.bytes("/api/deliverables/" + second.id() + "/file");
+            first.press("retry");
+            third.press("retry");
+            first.await("done");
+            third.await("done");
+            assertThat(first.row().path("name").asString()).isEqualTo("Claimed 2.mp4");
+            assertThat(api.bytes("/api/deliverables/" + second.id() + "/file")).isEqualTo(bytes);
+            assertThat(api.bytes("/api/deliverables/" + first.id() + "/file")).isNotEqualTo(bytes);
+        }
+        assertThat(stranger).hasContent("precious");
+        assertThat(third.row().path("name").asString()).isEqualTo("Stranger 2.mp4");
+    }
+
+    @Test
+    void ofManyThatAskForANameAtOnceOneGetsIt(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = api.freshTake();
+        List<Integer> answers = java.util.stream.IntStream.range(0, 8)
+                .parallel()
+                .mapToObj(n -> {
+                    try {
+                        return api.post(queue(take), body("Raced", 128, 0.4)).status();
+                    } catch (Exception failed) {
+                        throw new IllegalStateException(failed);
+                    }
+                })
+                .toList();
+        assertThat(answers).containsOnlyOnce(200).containsOnly(200, 400);
+    }
+
+    @Test
+    void freeNamesAreLookedForInTheFolderAlone(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        assertThat(api.get("/api/deliverables/free-name?wanted=..%2Fdb%2Fdata%2Fibdata1")
+                        .status())
+                .isEqualTo(400);
+        assertThat(api.get("/api/deliverables/free-name?wanted=" + "n".repeat(5000))
+                        .status())
+                .isEqualTo(400);
     }
 
     @Test

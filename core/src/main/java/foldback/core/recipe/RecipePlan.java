@@ -2,8 +2,10 @@ package foldback.core.recipe;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.PixelFormat;
+import foldback.core.rig.LensDepth;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
+import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.StitchSettings;
 import foldback.core.warp.Canvas;
 import java.util.ArrayList;
@@ -13,7 +15,8 @@ import java.util.List;
  * What a recipe means for pictures of stated sizes.
  *
  * @param settings of the stitch; its rig is stated for the pictures that are read, after halving
- * @param halvings how often each lens's frames are to be halved before, so that no source detail aliases
+ * @param halvings how often each lens's frames are to be halved before, so that no source detail aliases; fewer times where
+ *     the margin at the rims would open the seams
  */
 public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
     /** A source is halved while it has more than this many pixels for one of the canvas. */
@@ -30,12 +33,11 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
      */
     public static RecipePlan compile(Recipe recipe, Canvas canvas, List<Source> sources) {
         Rig rig = recipe.geometry().rigOn();
-        List<RigLens> lenses = new ArrayList<>();
+        List<RigLens> whole = new ArrayList<>();
         List<Integer> halvings = new ArrayList<>();
         for (int i = 0; i < sources.size(); i++) {
-            RigLens lens = rig.lenses().get(i);
             Source source = sources.get(i);
-            RigLens scaled = lens.scaledTo(source.width(), source.height());
+            RigLens scaled = rig.lenses().get(i).scaledTo(source.width(), source.height());
             int times = 0;
             while (sourcePerCanvas(scaled, canvas) / (1 << times) > MOST_SOURCE_PER_CANVAS
                     && source.width() % (4 << times) == 0
@@ -43,7 +45,14 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
                 times++;
             }
             halvings.add(times);
-            lenses.add(scaled.scaledTo(source.width() >> times, source.height() >> times));
+            whole.add(scaled);
+        }
+        keepSeamsClosed(new Rig(rig.name(), whole), halvings);
+        List<RigLens> lenses = new ArrayList<>();
+        for (int i = 0; i < whole.size(); i++) {
+            Source source = sources.get(i);
+            int times = halvings.get(i);
+            lenses.add(whole.get(i).scaledTo(source.width() >> times, source.height() >> times));
         }
         StitchSettings settings = new StitchSettings(
                 canvas,
@@ -52,6 +61,24 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
                 recipe.seams().meetingMetres(),
                 recipe.seams().feather());
         return new RecipePlan(settings, halvings);
+    }
+
+    /**
+     * The margin at the rims is in pixels of the halved pictures: it grows with each halving, and may not come to more than
+     * the overlaps leave.
+     */
+    private static void keepSeamsClosed(Rig whole, List<Integer> halvings) {
+        int most = halvings.stream().mapToInt(Integer::intValue).max().orElse(0);
+        if (most == 0) {
+            return;
+        }
+        LensDepth depth = new LensDepth(whole);
+        int allowed = most;
+        while (allowed > 0 && !depth.holds(StitchPlan.MARGIN_PX, StitchPlan.MARGIN_PX * (1 << allowed))) {
+            allowed--;
+        }
+        int limit = allowed;
+        halvings.replaceAll(times -> Math.min(times, limit));
     }
 
     /** Source pixels for one canvas pixel in the middle of the lens that has the fewest; under 1 the canvas enlarges. */

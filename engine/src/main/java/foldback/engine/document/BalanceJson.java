@@ -30,6 +30,10 @@ import tools.jackson.databind.node.ObjectNode;
 final class BalanceJson {
     private static final String AT = "at_s";
     private static final String SHOWN = "rec709";
+    /** Measured differences between lenses, stops. */
+    private static final double MOST_MEASURED = 100;
+    /** Linear light of a table; white is 1. */
+    private static final double MOST_LIGHT = 1e6;
 
     private BalanceJson() {}
 
@@ -64,7 +68,7 @@ final class BalanceJson {
         if (fields.has("linear")) {
             Fields linear = fields.object("linear");
             String name = linear.text("name");
-            List<Double> samples = linear.numbers("samples");
+            List<Double> samples = linear.numbers("samples", -MOST_LIGHT, MOST_LIGHT);
             sampled = Optional.of(linear.checked(() -> new SampledCurve(name, samples)));
             linear.end();
         }
@@ -98,8 +102,8 @@ final class BalanceJson {
                 m.whole("algorithm", 1, 1000),
                 judged ? m.oneOf(Verdict.class, "verdict") : Verdict.CHECK,
                 judged ? m.text("reason") : "Measured by an earlier version: measure again.",
-                m.number("before_stops"),
-                m.number("residual_stops"),
+                m.number("before_stops", 0, MOST_MEASURED),
+                m.number("residual_stops", 0, MOST_MEASURED),
                 m.whole("patches", 0, Integer.MAX_VALUE));
         m.end();
         return measure;
@@ -121,7 +125,8 @@ final class BalanceJson {
             one.end();
             return Track.still(value);
         }
-        List<Key<V>> keys = fields.list(key, f -> new Key<>(f.number(AT), read.apply(f)));
+        List<Key<V>> keys = fields.list(
+                key, f -> new Key<>(f.number(AT, -Fields.MOST_SECONDS, Fields.MOST_SECONDS), read.apply(f)));
         return fields.checked(() -> new Track<>(keys));
     }
 

@@ -16,7 +16,7 @@ final class ClipJson {
                 fields.text("slot"),
                 fields.text("file"),
                 fields.text("sha256"),
-                fields.number("offset_seconds"),
+                fields.number("offset_seconds", -Fields.MOST_SECONDS, Fields.MOST_SECONDS),
                 fields.has("drift_ppm") ? fields.number("drift_ppm", -1000, 1000) : 0,
                 fields.has("area") ? Optional.of(readArea(fields.object("area"))) : Optional.empty());
     }

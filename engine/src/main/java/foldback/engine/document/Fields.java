@@ -18,6 +18,11 @@ import tools.jackson.databind.json.JsonMapper;
  */
 public final class Fields {
     static final JsonMapper JSON = JsonMapper.builder().build();
+    /** No take is longer, and no clip starts farther from another: eleven days. */
+    static final double MOST_SECONDS = 1e6;
+    /** Longer than any path, reason or note. */
+    private static final int MOST_TEXT = 2000;
+
     private final String path;
     private final JsonNode node;
     private final Set<String> asked = new HashSet<>();
@@ -74,9 +79,23 @@ public final class Fields {
     public String text(String key) {
         JsonNode value = need(key);
         if (!value.isString()) {
-            throw new DocumentException(at(key) + " must be text: " + value);
+            throw new DocumentException(at(key) + " must be text: " + brief(value));
         }
-        return value.stringValue();
+        return brieflyChecked(key, value.stringValue());
+    }
+
+    private String brieflyChecked(String key, String text) {
+        if (text.length() > MOST_TEXT) {
+            throw new DocumentException(
+                    at(key) + " must be at most " + MOST_TEXT + " letters long: it has " + text.length());
+        }
+        return text;
+    }
+
+    /** A value as a message can hold it. */
+    private static String brief(JsonNode value) {
+        String text = value.toString();
+        return text.length() > 60 ? text.substring(0, 60) + "…" : text;
     }
 
     public Optional<String> optionalText(String key) {
@@ -103,7 +122,7 @@ public final class Fields {
     boolean flag(String key) {
         JsonNode value = need(key);
         if (!value.isBoolean()) {
-            throw new DocumentException(at(key) + " must be true or false: " + value);
+            throw new DocumentException(at(key) + " must be true or false: " + brief(value));
         }
         return value.booleanValue();
     }
@@ -113,41 +132,41 @@ public final class Fields {
         List<String> texts = new ArrayList<>();
         for (JsonNode each : value) {
             if (!each.isString()) {
-                throw new DocumentException(at(key) + " must be a list of texts: " + value);
+                throw new DocumentException(at(key) + " must be a list of texts: " + brief(value));
             }
-            texts.add(each.stringValue());
+            texts.add(brieflyChecked(key, each.stringValue()));
         }
         if (!value.isArray()) {
-            throw new DocumentException(at(key) + " must be a list of texts: " + value);
+            throw new DocumentException(at(key) + " must be a list of texts: " + brief(value));
         }
         return texts;
     }
 
-    public double number(String key) {
-        JsonNode value = need(key);
-        if (!value.isNumber() || !Double.isFinite(value.doubleValue())) {
-            throw new DocumentException(at(key) + " must be a number: " + value);
-        }
-        return value.doubleValue();
-    }
-
+    /** A number; every one has a range, which its schema states. */
     public double number(String key, double least, double most) {
-        double value = number(key);
-        if (value < least || value > most) {
-            throw new DocumentException(
-                    at(key) + " must be " + plain(least) + " to " + plain(most) + ": " + plain(value));
-        }
-        return value;
+        return inRange(at(key), need(key), least, most);
     }
 
-    public double numberOr(String key, double otherwise) {
-        return has(key) ? number(key) : otherwise;
+    private static double inRange(String name, JsonNode value, double least, double most) {
+        if (!value.isNumber()) {
+            throw new DocumentException(name + " must be a number: " + brief(value));
+        }
+        // What is too large for a number of the machine is no number in the range, either.
+        double number = value.asDouble(Double.NaN);
+        if (!(number >= least && number <= most)) {
+            throw new DocumentException(name + " must be " + plain(least) + " to " + plain(most) + ": " + brief(value));
+        }
+        return number;
     }
 
     public int whole(String key, long least, long most) {
         JsonNode value = need(key);
-        if (!value.isIntegralNumber() || value.longValue() < least || value.longValue() > most) {
-            throw new DocumentException(at(key) + " must be a whole number, " + least + " to " + most + ": " + value);
+        if (!value.isIntegralNumber()
+                || !value.canConvertToLong()
+                || value.longValue() < least
+                || value.longValue() > most) {
+            throw new DocumentException(
+                    at(key) + " must be a whole number, " + least + " to " + most + ": " + brief(value));
         }
         return value.intValue();
     }
@@ -174,20 +193,20 @@ public final class Fields {
         return items;
     }
 
-    public double[] numbers(String key, int count) {
-        return numbers(path + "." + key, need(key), count);
+    public double[] numbers(String key, int count, double least, double most) {
+        return numbers(path + "." + key, need(key), count, least, most);
     }
 
     /** Numbers of any count. */
-    List<Double> numbers(String key) {
+    List<Double> numbers(String key, double least, double most) {
         JsonNode value = need(key);
-        return Arrays.stream(numbers(path + "." + key, value, value.size()))
+        return Arrays.stream(numbers(path + "." + key, value, value.size(), least, most))
                 .boxed()
                 .toList();
     }
 
-    /** Rows of numbers, each of one of the counts that are told. */
-    List<double[]> rows(String key, int... counts) {
+    /** Rows of numbers no larger than {@code most}, each row of one of the counts that are told. */
+    List<double[]> rows(String key, double most, int... counts) {
         JsonNode value = need(key);
         if (!value.isArray()) {
             throw new DocumentException(at(key) + " must be a list");
@@ -196,21 +215,18 @@ public final class Fields {
         for (int i = 0; i < value.size(); i++) {
             int size = value.get(i).size();
             int count = Arrays.stream(counts).filter(c -> c == size).findFirst().orElse(counts[0]);
-            rows.add(numbers(path + "." + key + "[" + i + "]", value.get(i), count));
+            rows.add(numbers(path + "." + key + "[" + i + "]", value.get(i), count, -most, most));
         }
         return rows;
     }
 
-    private static double[] numbers(String name, JsonNode value, int count) {
+    private static double[] numbers(String name, JsonNode value, int count, double least, double most) {
         if (!value.isArray() || value.size() != count) {
             throw new DocumentException("'" + name + "' must be a list of " + count + " numbers");
         }
         double[] numbers = new double[count];
         for (int i = 0; i < count; i++) {
-            if (!value.get(i).isNumber()) {
-                throw new DocumentException("'" + name + "[" + i + "]' must be a number: " + value.get(i));
-            }
-            numbers[i] = value.get(i).doubleValue();
+            numbers[i] = inRange("'" + name + "[" + i + "]'", value.get(i), least, most);
         }
         return numbers;
     }

@@ -17,6 +17,9 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** A take's geometry as JSON: a rig with where it comes from. */
 final class GeometryJson {
+    /** Of a value that the footage does not decide: it has no bound of its own. */
+    private static final double MOST_DOUBT = 1e6;
+
     private GeometryJson() {}
 
     static Geometry read(Fields fields) {
@@ -35,8 +38,8 @@ final class GeometryJson {
                 m.whole("algorithm", 1, 1000),
                 m.oneOf(Verdict.class, "verdict"),
                 m.text("reason"),
-                Math.toRadians(m.number("rest_deg")),
-                m.numbers("moments_s"),
+                Math.toRadians(m.number("rest_deg", 0, 180)),
+                m.numbers("moments_s", -Fields.MOST_SECONDS, Fields.MOST_SECONDS),
                 m.has("meeting_m") ? m.number("meeting_m", 0.2, 1e6) : Double.POSITIVE_INFINITY,
                 m.text("points"),
                 m.list("pairs", GeometryJson::pair),
@@ -50,17 +53,17 @@ final class GeometryJson {
                 p.text("first"),
                 p.text("second"),
                 p.whole("points", 0, Integer.MAX_VALUE),
-                Math.toRadians(p.number("rms_deg")),
-                Math.toRadians(p.number("p95_deg")),
+                Math.toRadians(p.number("rms_deg", 0, 180)),
+                Math.toRadians(p.number("p95_deg", 0, 180)),
                 p.number("covered", 0, 1));
     }
 
     private static LensDoubt doubt(Fields d) {
         return new LensDoubt(
                 d.text("slot"),
-                Math.toRadians(d.number("turn_deg")),
-                d.number("focal_share"),
-                d.number("centre_px"),
+                Math.toRadians(d.number("turn_deg", 0, MOST_DOUBT)),
+                d.number("focal_share", 0, MOST_DOUBT),
+                d.number("centre_px", 0, MOST_DOUBT),
                 d.texts("undecided"));
     }
 

@@ -10,6 +10,9 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** Tie points as JSON; there are thousands, so each is a row of numbers. */
 public final class PointsJson {
+    /** Pixels, pixels of uncertainty, angles, numbers of lenses and moments: none is larger. */
+    private static final double MOST_VALUE = 1e6;
+
     /** What stands in a row. */
     private static final int MOMENT = 0;
 
@@ -72,8 +75,8 @@ public final class PointsJson {
                     return slots.indexOf(slot);
                 })
                 .toList();
-        List<Double> moments = root.numbers("moments_s");
-        List<TiePoint> points = root.rows("points", ROW, EVEN_ROW).stream()
+        List<Double> moments = root.numbers("moments_s", -Fields.MOST_SECONDS, Fields.MOST_SECONDS);
+        List<TiePoint> points = root.rows("points", MOST_VALUE, ROW, EVEN_ROW).stream()
                 .map(row -> root.checked(() -> point(row, lenses, moments.size())))
                 .toList();
         root.end();

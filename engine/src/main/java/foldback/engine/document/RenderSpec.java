@@ -17,7 +17,7 @@ import tools.jackson.databind.node.ObjectNode;
  * @param bitRateKbps mean bit rate; absent where a quality is given
  * @param bits of a sample, 8 or 10
  * @param encoderThreads part of the document, since another number gives other bytes
- * @param segmentFrames frames of a separately encoded piece
+ * @param segmentFrames frames of a separately encoded piece; absent to have it chosen by the length of the render
  * @param soundSlot the lens whose sound goes along, if any
  * @param transformed whether colours go through the recipe's transform; else they stay as the footage's
  */
@@ -29,7 +29,7 @@ public record RenderSpec(
         int bits,
         Kernel kernel,
         int encoderThreads,
-        int segmentFrames,
+        Optional<Integer> segmentFrames,
         Optional<String> soundSlot,
         boolean transformed) {
     public static final List<String> PRESETS =
@@ -58,7 +58,8 @@ public record RenderSpec(
         Kernel kernel =
                 Kernel.valueOf(root.oneOf("kernel", List.of("fine", "quick")).toUpperCase(Locale.ROOT));
         int threads = root.whole("encoder_threads", 1, 64);
-        int segment = root.whole("segment_frames", 10, 100_000);
+        Optional<Integer> segment =
+                root.has("segment_frames") ? Optional.of(root.whole("segment_frames", 10, 100_000)) : Optional.empty();
         Optional<String> sound = root.optionalText("sound_slot");
         boolean transformed = root.has("through_transform") && root.flag("through_transform");
         root.end();
@@ -76,12 +77,28 @@ public record RenderSpec(
         crf.ifPresent(value -> root.put("quality", value));
         bitRateKbps.ifPresent(value -> root.put("bit_rate_kbps", value));
         root.put("bits", bits).put("kernel", kernel.name().toLowerCase(Locale.ROOT));
-        root.put("encoder_threads", encoderThreads).put("segment_frames", segmentFrames);
+        root.put("encoder_threads", encoderThreads);
+        segmentFrames.ifPresent(frames -> root.put("segment_frames", frames));
         soundSlot.ifPresent(slot -> root.put("sound_slot", slot));
         if (transformed) {
             root.put("through_transform", true);
         }
         return Numbers.pretty(root);
+    }
+
+    /** The same in pieces of a stated length. */
+    public RenderSpec withSegmentFrames(int frames) {
+        return new RenderSpec(
+                canvas,
+                preset,
+                crf,
+                bitRateKbps,
+                bits,
+                kernel,
+                encoderThreads,
+                Optional.of(frames),
+                soundSlot,
+                transformed);
     }
 
     public List<String> rateControl() {

@@ -24,6 +24,10 @@ import tools.jackson.databind.node.ObjectNode;
 public final class RigJson {
     private static final List<String> MODELS =
             List.of("fisheye", "equisolid", "stereographic", "orthographic", "rectilinear");
+    private static final double MOST_METRES = 1000;
+    private static final double MOST_PX = 128_000;
+    /** Of a term of distortion; those of real lenses stay under 10. */
+    private static final double MOST_TERM = 1000;
 
     private RigJson() {}
 
@@ -51,7 +55,8 @@ public final class RigJson {
 
     private static RigLens readLens(Fields fields) {
         Lens lens = readModel(fields);
-        double[] pupil = fields.has("pupil_m") ? fields.numbers("pupil_m", 3) : new double[3];
+        double[] pupil =
+                fields.has("pupil_m") ? fields.numbers("pupil_m", 3, -MOST_METRES, MOST_METRES) : new double[3];
         return new RigLens(
                 fields.text("slot"),
                 lens,
@@ -62,6 +67,10 @@ public final class RigJson {
                 new Position(pupil[0], pupil[1], pupil[2]));
     }
 
+    private static double term(Fields fields, String key) {
+        return fields.has(key) ? fields.number(key, -MOST_TERM, MOST_TERM) : 0;
+    }
+
     private static Lens readModel(Fields fields) {
         String model = fields.oneOf("model", MODELS);
         int width = fields.whole("width", 16, 32000);
@@ -70,30 +79,30 @@ public final class RigJson {
         if (fields.has("circle")) {
             Fields c = fields.object("circle");
             double radius = c.number("radius_px", 1, 64000);
-            circle = Optional.of(new ImageCircle(c.number("centre_x_px"), c.number("centre_y_px"), radius));
+            circle = Optional.of(new ImageCircle(
+                    c.number("centre_x_px", -MOST_PX, MOST_PX), c.number("centre_y_px", -MOST_PX, MOST_PX), radius));
             c.end();
         }
-        LensFrame frame =
-                new LensFrame(width, height, fields.number("centre_x_px"), fields.number("centre_y_px"), circle);
+        LensFrame frame = new LensFrame(
+                width,
+                height,
+                fields.number("centre_x_px", -MOST_PX, MOST_PX),
+                fields.number("centre_y_px", -MOST_PX, MOST_PX),
+                circle);
         double focal = fields.number("focal_px", 1, 1e6);
         return switch (model) {
             case "fisheye" ->
                 new FisheyeLens(
-                        frame,
-                        focal,
-                        fields.numberOr("k1", 0),
-                        fields.numberOr("k2", 0),
-                        fields.numberOr("k3", 0),
-                        fields.numberOr("k4", 0));
+                        frame, focal, term(fields, "k1"), term(fields, "k2"), term(fields, "k3"), term(fields, "k4"));
             case "rectilinear" ->
                 new RectilinearLens(
                         frame,
                         focal,
-                        fields.numberOr("k1", 0),
-                        fields.numberOr("k2", 0),
-                        fields.numberOr("k3", 0),
-                        fields.numberOr("p1", 0),
-                        fields.numberOr("p2", 0));
+                        term(fields, "k1"),
+                        term(fields, "k2"),
+                        term(fields, "k3"),
+                        term(fields, "p1"),
+                        term(fields, "p2"));
             default ->
                 new ClosedFormFisheye(frame, ClosedFormFisheye.Kind.valueOf(model.toUpperCase(Locale.ROOT)), focal);
         };

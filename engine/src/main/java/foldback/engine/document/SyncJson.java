@@ -21,6 +21,8 @@ final class SyncJson {
     /** What takes say that were measured when there was no other clue. */
     private static final String OLD_WORD = "sound";
 
+    private static final double MOST_MS = 1e9;
+
     private SyncJson() {}
 
     static Sync read(Fields fields) {
@@ -37,7 +39,7 @@ final class SyncJson {
                 m.whole("algorithm", 1, 1000),
                 m.oneOf(Verdict.class, "verdict"),
                 m.text("reason"),
-                m.number("residual_ms") / 1000,
+                m.number("residual_ms", 0, MOST_MS) / 1000,
                 m.has("pairs") ? m.list("pairs", SyncJson::pair) : List.of(),
                 m.has("drifts") ? m.list("drifts", SyncJson::drift) : List.of());
         m.end();
@@ -45,7 +47,7 @@ final class SyncJson {
     }
 
     private static SyncDrift drift(Fields d) {
-        SyncDrift drift = new SyncDrift(d.text("slot"), d.number("sigma_ppm"));
+        SyncDrift drift = new SyncDrift(d.text("slot"), d.number("sigma_ppm", 0, MOST_MS));
         d.end();
         return drift;
     }
@@ -57,11 +59,11 @@ final class SyncJson {
                 p.oneOf(Clue.class, "clue"),
                 p.oneOf(Belief.class, "belief"),
                 p.flag("used"),
-                p.number("residual_ms") / 1000,
-                p.number("share"),
-                p.number("rival"),
+                p.number("residual_ms", -MOST_MS, MOST_MS) / 1000,
+                p.number("share", -1000, 1000),
+                p.number("rival", -1000, 1000),
                 p.whole("witnesses", 0, Integer.MAX_VALUE),
-                p.number("agreeing"));
+                p.number("agreeing", -1000, 1000));
         p.end();
         return pair;
     }

@@ -20,6 +20,7 @@ final class LensFeed implements AutoCloseable {
     private final TakeClip clip;
     private final List<Integer> halvings;
     private final long firstFrame;
+    private final long endFrame;
     private final BlockingQueue<Pictures> ready = new ArrayBlockingQueue<>(POOL);
     private final BlockingQueue<Pictures> free = new ArrayBlockingQueue<>(POOL);
     private final FrameReader reader;
@@ -37,13 +38,21 @@ final class LensFeed implements AutoCloseable {
      * @param lenses those whose pictures are in the file, by their number in the rig
      * @param allHalvings of all of the rig's lenses
      * @param firstFrame the first output frame that is wanted
+     * @param endFrame the one behind the last
      */
-    LensFeed(RenderJob job, List<Integer> lenses, List<Integer> allHalvings, long firstFrame, int niceness) {
+    LensFeed(
+            RenderJob job,
+            List<Integer> lenses,
+            List<Integer> allHalvings,
+            long firstFrame,
+            long endFrame,
+            int niceness) {
         this.job = job;
         this.lenses = lenses.stream().map(job.shown().clips()::get).toList();
         this.clip = this.lenses.get(0);
         this.halvings = lenses.stream().map(allHalvings::get).toList();
         this.firstFrame = firstFrame;
+        this.endFrame = endFrame;
         for (int i = 0; i < POOL; i++) {
             free.add(pictures());
         }
@@ -104,7 +113,7 @@ final class LensFeed implements AutoCloseable {
         try {
             int at = indexAt(firstFrame);
             int last = -1;
-            for (long n = firstFrame; n < job.frames(); n++) {
+            for (long n = firstFrame; n < endFrame; n++) {
                 int wanted = indexAt(n);
                 if (wanted == last) {
                     continue;

@@ -7,17 +7,25 @@ import foldback.engine.document.RecipeJson;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.take.Take;
 import foldback.media.ContentHash;
+import foldback.media.ffmpeg.EncoderSettings;
 import java.util.Optional;
 
 /**
  * One file to be made.
  *
+ * @param spec where it leaves the length of pieces open, this job's has one
  * @param span of take time, half open
  * @param transform of the recipe; looked at where the spec asks for it
  */
 public record RenderJob(Recipe recipe, RenderSpec spec, Take take, TimeSpan span, Optional<ColourTransform> transform) {
     /** Raised whenever the same documents would give other pixels or bytes. */
     private static final int RENDERER_VERSION = 3;
+
+    /** Pieces of a long render; what is lost of it by a kill is at most one. */
+    private static final int LONGEST_PIECE = 250;
+
+    /** A short render has at least about as many, so that it does not begin anew. */
+    private static final int FEWEST_PIECES = 4;
 
     /**
      * Checks that the span can be rendered.
@@ -36,8 +44,12 @@ public record RenderJob(Recipe recipe, RenderSpec spec, Take take, TimeSpan span
                     covered.from(),
                     covered.to()));
         }
-        if (recipe.rate().framesIn(span.seconds()) == 0) {
+        long frames = recipe.rate().framesIn(span.seconds());
+        if (frames == 0) {
             throw new IllegalArgumentException("The range holds no frame.");
+        }
+        if (spec.segmentFrames().isEmpty()) {
+            spec = spec.withSegmentFrames(pieceFrames(frames, EncoderSettings.twoSeconds(recipe.rate())));
         }
         if (spec.transformed() && transform.isEmpty()) {
             throw new IllegalArgumentException(
@@ -60,7 +72,20 @@ public record RenderJob(Recipe recipe, RenderSpec spec, Take take, TimeSpan span
     }
 
     public int segments() {
-        return (int) ((frames() + spec.segmentFrames() - 1) / spec.segmentFrames());
+        return (int) ((frames() + pieceFrames() - 1) / pieceFrames());
+    }
+
+    /** Frames of each separately encoded piece but the last. */
+    int pieceFrames() {
+        return spec.segmentFrames().orElseThrow();
+    }
+
+    /** Whole groups, so that key frames stand where they would in one piece. */
+    private static int pieceFrames(long frames, int group) {
+        if (frames >= (long) FEWEST_PIECES * LONGEST_PIECE) {
+            return LONGEST_PIECE;
+        }
+        return Math.max(group, (int) (frames / FEWEST_PIECES / group) * group);
     }
 
     /** Take time of an output frame, seconds. */

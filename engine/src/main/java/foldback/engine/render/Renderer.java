@@ -9,26 +9,29 @@ import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.Stitcher;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.take.TakeClip;
+import foldback.media.ChildKilledException;
 import foldback.media.Folders;
 import foldback.media.MediaException;
+import foldback.media.NoRoomException;
 import foldback.media.ffmpeg.EncoderSettings;
 import foldback.media.ffmpeg.Joiner;
 import foldback.media.tags.SphericalTagger;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.stream.IntStream;
 
 /** Makes the file of a job. */
 public final class Renderer {
     /** What share of the heap may hold the places of a still geometry. */
     private static final int KEPT_SHARE = 4;
+
+    /** Pieces that turn out wrong are made again; those that are wrong again are no accident. */
+    private static final int ATTEMPTS = 3;
 
     private final int threads;
     private final int niceness;
@@ -43,21 +46,37 @@ public final class Renderer {
      * Renders, or goes on where an earlier attempt with the same work folder stopped.
      *
      * @param work a folder for pieces; emptied at the end, kept when the render breaks
-     * @param out the file to make; it must not exist, and appears only when it is complete and verified
+     * @param out the file to make; nothing may bear its name, and it appears only when it is complete and verified
      * @param run progress over the frames; cancelling throws {@link java.util.concurrent.CancellationException}
+     * @throws BusyException where another process is at the same job in the same work folder
+     * @throws NoRoomException where a disk is full
      */
     public Verified render(RenderJob job, Path work, Path out, Run run) throws InterruptedException {
-        if (Files.exists(out)) {
-            throw new MediaException(out, out.getFileName() + " exists already. Choose another name.");
-        }
+        List<Verified> made = new ArrayList<>();
+        render(job, work, out, run, made::add);
+        return made.get(0);
+    }
+
+    /**
+     * The same for one who keeps a record of it: until {@link Record#done} returned, a new attempt knows the published file
+     * for its own. Does nothing where the record says that it was done meanwhile.
+     */
+    public void render(RenderJob job, Path work, Path out, Run run, Record record) throws InterruptedException {
+        Path folder = work.resolve(job.key());
+        Pieces pieces = new Pieces(job, folder);
         try {
-            Path folder = Files.createDirectories(work.resolve(job.key()));
-            Files.createDirectories(out.toAbsolutePath().getParent());
-            renderPieces(job, folder, run);
-            Verified verified = assemble(job, folder, out);
-            Folders.delete(folder);
-            return verified;
+            Files.createDirectories(folder);
+            WorkLock held = WorkLock.take(folder);
+            try (held) {
+                if (record.isOpen()) {
+                    record.done(renderHeld(job, pieces, folder, out, run));
+                    Folders.delete(folder);
+                }
+            }
         } catch (IOException failed) {
+            if (NoRoomException.isCauseOf(failed)) {
+                throw new NoRoomException(folder, failed);
+            }
             throw new MediaException(
                     out,
                     out.getFileName() + " could not be written: " + failed.getMessage()
@@ -66,18 +85,63 @@ public final class Renderer {
         }
     }
 
-    private static Path piece(Path folder, int number) {
-        return folder.resolve(number >= 0 ? String.format("piece-%06d.mp4", number) : "unfinished" + -number + ".mp4");
+    /** Where it stands that a file is to be made, and that it is finished. */
+    @FunctionalInterface
+    public interface Record {
+        /** Whether it is still to be made; asked while nobody else works on it. */
+        default boolean isOpen() throws InterruptedException {
+            return true;
+        }
+
+        void done(Verified verified) throws InterruptedException;
     }
 
-    private void renderPieces(RenderJob job, Path folder, Run run) throws InterruptedException {
-        int first = 0;
-        while (first < job.segments() && Files.exists(piece(folder, first))) {
-            first++;
+    /** About how many bytes a job still needs in its work folder, and as many as {@link Room#out} where its file appears. */
+    public static Room room(RenderJob job, Path work) {
+        Path folder = work.resolve(job.key());
+        Pieces pieces = new Pieces(job, folder);
+        long whole = pieces.bytesWhenWhole();
+        long there = pieces.all().stream()
+                .mapToLong(piece -> piece.toFile().length())
+                .sum();
+        // Pieces and the file joined from them lie beside each other before the pieces go.
+        return new Room(2 * whole - there, whole);
+    }
+
+    /**
+     * Bytes that are needed.
+     *
+     * @param work for pieces
+     * @param out for the finished file
+     */
+    public record Room(long work, long out) {}
+
+    private Verified renderHeld(RenderJob job, Pieces pieces, Path folder, Path out, Run run)
+            throws IOException, InterruptedException {
+        Publication publication = new Publication(folder, out, job.key());
+        if (publication.isDone()) {
+            return Verified.check(out, job);
         }
-        if (first == job.segments()) {
-            return;
+        publication.refuseWhereTaken();
+        Files.createDirectories(out.toAbsolutePath().getParent());
+        for (int attempt = 1; ; attempt++) {
+            for (Pieces.Stretch stretch : pieces.missing()) {
+                renderStretch(job, pieces, stretch, run);
+            }
+            try {
+                return assemble(job, pieces, folder, publication);
+            } catch (NoRoomException | ChildKilledException notThePieces) {
+                throw notThePieces;
+            } catch (MediaException wrong) {
+                if (attempt == ATTEMPTS || pieces.dropWrong() == 0) {
+                    throw wrong;
+                }
+            }
         }
+    }
+
+    private void renderStretch(RenderJob job, Pieces pieces, Pieces.Stretch stretch, Run run)
+            throws InterruptedException {
         RenderSpec spec = job.spec();
         List<RecipePlan.Source> sources = job.shown().sources();
         RecipePlan plan = RecipePlan.compile(job.recipe(), spec.canvas(), sources);
@@ -97,19 +161,21 @@ public final class Renderer {
                 spec.rateControl(),
                 spec.encoderThreads(),
                 EncoderSettings.twoSeconds(job.recipe().rate()));
-        long start = (long) first * spec.segmentFrames();
+        long start = pieces.firstFrame(stretch.first());
+        long end = Math.min(job.frames(), pieces.firstFrame(stretch.end()));
+        long before = pieces.framesThere();
         ExecutorService executor = Executors.newFixedThreadPool(threads);
         List<List<Integer>> files = job.shown().lensesByFile();
         List<LensFeed> feeds = new ArrayList<>();
-        try (CanvasLane lane = new CanvasLane(
-                encoder, colours.delivered(), colours.deliveredTags(), number -> piece(folder, number), niceness)) {
+        try (CanvasLane lane =
+                new CanvasLane(encoder, colours.delivered(), colours.deliveredTags(), pieces::path, niceness)) {
             for (List<Integer> lenses : files) {
-                feeds.add(new LensFeed(job, lenses, plan.halvings(), start, niceness));
+                feeds.add(new LensFeed(job, lenses, plan.halvings(), start, end, niceness));
             }
             Frame between = colours.between(spec.canvas());
             Frame[] frames = new Frame[sources.size()];
-            for (long n = start; n < job.frames(); n++) {
-                run.step((double) n / job.frames());
+            for (long n = start; n < end; n++) {
+                run.step((double) (before + n - start) / job.frames());
                 for (int file = 0; file < files.size(); file++) {
                     List<Frame> pictures = feeds.get(file).frames(n);
                     for (int i = 0; i < pictures.size(); i++) {
@@ -120,18 +186,19 @@ public final class Renderer {
                 Frame stitched = colours.finish().isPresent() ? between : canvas;
                 stitcher.stitch(List.of(frames), light.at(job.timeOf(n)), stitched, executor, threads);
                 colours.finish().ifPresent(finish -> finish.finish(stitched, canvas));
-                boolean ends = (n + 1) % spec.segmentFrames() == 0 || n + 1 == job.frames();
-                lane.put(canvas, ends ? (int) (n / spec.segmentFrames()) : -1);
+                boolean ends = (n + 1) % job.pieceFrames() == 0 || n + 1 == end;
+                lane.put(canvas, ends ? (int) (n / job.pieceFrames()) : -1);
             }
             lane.finish();
-            run.step(1);
+            run.step((double) (before + end - start) / job.frames());
         } finally {
             feeds.forEach(LensFeed::close);
             executor.shutdownNow();
         }
     }
 
-    private static Verified assemble(RenderJob job, Path folder, Path out) throws IOException {
+    private static Verified assemble(RenderJob job, Pieces pieces, Path folder, Publication publication)
+            throws IOException {
         Optional<Path> sound = Optional.empty();
         if (job.spec().soundSlot().isPresent()) {
             TakeClip clip = job.take().clips().stream()
@@ -151,16 +218,14 @@ public final class Renderer {
                 sound = Optional.of(file);
             }
         }
-        List<Path> pieces = IntStream.range(0, job.segments())
-                .mapToObj(n -> piece(folder, n))
-                .toList();
         Path joined = folder.resolve("joined.mp4");
-        Joiner.join(pieces, sound, joined);
-        Path part = out.resolveSibling(out.getFileName() + ".part");
+        Joiner.join(pieces.all(), sound, joined);
+        Path part = publication.part();
         try {
+            Files.deleteIfExists(part);
             SphericalTagger.copyTagged(joined, part);
             Verified verified = Verified.check(part, job);
-            Files.move(part, out, StandardCopyOption.ATOMIC_MOVE);
+            publication.publish();
             return verified;
         } finally {
             Files.deleteIfExists(part);

@@ -4,16 +4,20 @@ import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
+import foldback.media.NoRoomException;
 import foldback.media.process.Child;
 import foldback.media.process.Children;
 import java.io.IOException;
+import java.nio.channels.FileChannel;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 
 /** Encodes frames into one closed piece of H.264 in MP4 whose first frame is a key frame. */
 public final class FrameWriter implements AutoCloseable {
     private final Path file;
     private final Child child;
     private final RawFrames raw;
+    private int written;
 
     public FrameWriter(Path file, EncoderSettings settings, int niceness) {
         this.file = file;
@@ -84,17 +88,34 @@ public final class FrameWriter implements AutoCloseable {
     public void write(Frame frame) {
         try {
             raw.write(child.input(), frame);
+            written++;
         } catch (IOException broken) {
             throw failed(broken);
         }
     }
 
-    /** Ends the input and waits until the file is complete. */
+    /**
+     * Ends the input and waits until the file is complete: all frames that were written can be counted in it, and it is on
+     * the disk, not only on its way there.
+     *
+     * @throws foldback.media.NoRoomException where there was no room for it
+     * @throws MediaException where the encoder failed, or the file does not hold what was written
+     */
     public void finish() {
         try {
             child.input().close();
-            if (child.await() != 0) {
+            if (child.await() != 0 || child.ranOutOfRoom()) {
                 throw failed(null);
+            }
+            try (FileChannel channel = FileChannel.open(file, StandardOpenOption.WRITE)) {
+                channel.force(true);
+            }
+            int found = FrameIndex.read(file).frames();
+            if (found != written) {
+                throw new MediaException(
+                        file,
+                        MediaProbe.name(file) + " holds " + found + " frames of " + written
+                                + " that were written. Start it again; finished parts are kept.");
             }
         } catch (IOException broken) {
             throw failed(broken);
@@ -114,18 +135,15 @@ public final class FrameWriter implements AutoCloseable {
                             + " Start it again; finished parts are kept.",
                     cause);
         }
+        if (child.ranOutOfRoom() || cause != null && NoRoomException.isCauseOf(cause)) {
+            return new NoRoomException(file, cause);
+        }
         String said = child.errors();
-        boolean full = child.ranOutOfRoom();
         return new MediaException(
                 file,
-                full
-                        ? "The disk is full: " + MediaProbe.name(file)
-                                + " could not be written. Make room and start it again;" + " finished parts are kept."
-                        : "Encoding " + MediaProbe.name(file) + " failed"
-                                + (said.isEmpty()
-                                        ? ": the encoder was ended from outside"
-                                        : ": " + MediaProbe.lastLine(said))
-                                + ". Start it again; finished parts are kept.",
+                "Encoding " + MediaProbe.name(file) + " failed"
+                        + (said.isEmpty() ? ": the encoder was ended from outside" : ": " + MediaProbe.lastLine(said))
+                        + ". Start it again; finished parts are kept.",
                 cause);
     }
 

@@ -2,6 +2,7 @@ package foldback.media.ffmpeg;
 
 import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
+import foldback.media.NoRoomException;
 import foldback.media.process.Child;
 import foldback.media.process.Children;
 import java.io.IOException;
@@ -63,6 +64,9 @@ public final class Joiner {
                             .add("-c", "copy", "-fflags", "+bitexact", "-f", "mp4")
                             .output(out));
         } catch (IOException failed) {
+            if (NoRoomException.isCauseOf(failed)) {
+                throw new NoRoomException(out, failed);
+            }
             throw new MediaException(out, "The parts could not be joined: " + failed.getMessage(), failed);
         } finally {
             list.toFile().delete();
@@ -75,6 +79,9 @@ public final class Joiner {
             if (outcome.code() > Child.SIGNALLED) {
                 throw new ChildKilledException(
                         out, "Writing " + MediaProbe.name(out) + " failed: ffmpeg was ended from outside.", null);
+            }
+            if (NoRoomException.isSaidIn(outcome.errors())) {
+                throw new NoRoomException(out, null);
             }
             if (outcome.code() != 0) {
                 throw new MediaException(

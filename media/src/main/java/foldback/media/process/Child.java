@@ -1,5 +1,6 @@
 package foldback.media.process;
 
+import foldback.media.NoRoomException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -58,12 +59,12 @@ public final class Child implements AutoCloseable {
         }
     }
 
-    /** Whether a child that failed had no room to write: it said so, or the system ended it at a limit of file sizes. */
+    /**
+     * Whether the child had no room to write: it said so, or the system ended it at a limit of file sizes. FFmpeg may end
+     * with 0 all the same, where only the last part of a file could not be written.
+     */
     public boolean ranOutOfRoom() {
-        String said = errors();
-        return said.contains("No space left")
-                || said.contains("File too large")
-                || !process.isAlive() && process.exitValue() == SIGNALLED + SIGXFSZ;
+        return NoRoomException.isSaidIn(errors()) || !process.isAlive() && process.exitValue() == SIGNALLED + SIGXFSZ;
     }
 
     /** Whether the process was ended by a signal other than that of a limit; waits a moment, for pipes break before the end. */

@@ -1,6 +1,7 @@
 package foldback.media.tags;
 
 import foldback.media.MediaException;
+import foldback.media.NoRoomException;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -61,10 +62,12 @@ public final class SphericalTagger {
             }
             out.force(true);
         } catch (IOException failed) {
+            if (NoRoomException.isCauseOf(failed)) {
+                throw new NoRoomException(target, failed);
+            }
             throw new MediaException(
                     target,
-                    target.getFileName() + " could not be written: " + failed.getMessage()
-                            + ". Make room and try again.",
+                    target.getFileName() + " could not be written: " + failed.getMessage() + ". Try again.",
                     failed);
         } catch (IllegalArgumentException damaged) {
             throw new MediaException(

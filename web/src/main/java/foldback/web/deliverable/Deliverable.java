@@ -1,6 +1,7 @@
 package foldback.web.deliverable;
 
 import foldback.core.time.TimeSpan;
+import foldback.engine.render.Renderer;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -27,6 +28,8 @@ public class Deliverable {
         CANCELLED
     }
 
+    private static final int MOST_MESSAGE = 2000;
+
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
@@ -34,6 +37,8 @@ public class Deliverable {
     private Long takeId;
     private Long revisionId;
     private String name;
+    /** Its name while it may write it, else null; no two rows have the same. */
+    private String claim;
 
     @Column(length = Length.LONG32)
     private String spec;
@@ -49,6 +54,9 @@ public class Deliverable {
     private boolean pauseAsked;
     private long position;
     private Long ticket;
+    private boolean waitsForRoom;
+    private long workNeeded;
+    private long outNeeded;
     private long framesDone;
     private long framesTotal;
     private double framesPerSecond;
@@ -66,6 +74,7 @@ public class Deliverable {
         this.takeId = takeId;
         this.revisionId = revisionId;
         this.name = name;
+        this.claim = name;
         this.spec = spec;
         this.fromSeconds = span.from();
         this.toSeconds = span.to();
@@ -129,8 +138,8 @@ public class Deliverable {
 
     void askCancel() {
         cancelAsked = true;
-        if (state == State.WAITING) {
-            end(State.CANCELLED, "Cancelled before it started.", null, null);
+        if (state == State.WAITING || state == State.PAUSED) {
+            end(State.CANCELLED, state == State.WAITING ? "Cancelled before it started." : "Cancelled.", null, null);
         }
     }
 
@@ -160,13 +169,34 @@ public class Deliverable {
         ticket = ticketNumber;
     }
 
-    void retry() {
+    /** Has it made again, or gone on with, under its own name or another one that is free. */
+    void retry(String under) {
         cancelAsked = false;
         pauseAsked = false;
+        waitsForRoom = false;
         ticket = null;
         state = State.WAITING;
-        message = "";
+        message = under.equals(name) ? "" : "'" + name + "' is taken by now: it is made as '" + under + "'.";
+        name = under;
+        claim = under;
         finishedAt = null;
+    }
+
+    /** Whether it goes on by itself when there is room. */
+    boolean waitsForRoom() {
+        return waitsForRoom;
+    }
+
+    /** What it needs before it goes on. */
+    Renderer.Room roomNeeded() {
+        return new Renderer.Room(workNeeded, outNeeded);
+    }
+
+    void waitForRoom(String why, Renderer.Room needed) {
+        end(State.PAUSED, why, null, null);
+        waitsForRoom = true;
+        workNeeded = needed.work();
+        outNeeded = needed.out();
     }
 
     void progress(long done, double rate) {
@@ -177,7 +207,9 @@ public class Deliverable {
 
     void end(State how, String what, String found, Instant when) {
         state = how;
-        message = what;
+        claim = how == State.CANCELLED || how == State.FAILED ? null : name;
+        waitsForRoom = false;
+        message = what.length() > MOST_MESSAGE ? what.substring(0, MOST_MESSAGE) : what;
         verified = found;
         finishedAt = when;
         framesDone = how == State.DONE ? framesTotal : framesDone;

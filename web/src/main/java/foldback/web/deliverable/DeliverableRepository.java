@@ -23,5 +23,9 @@ interface DeliverableRepository extends Repository<Deliverable, Long> {
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     Optional<Deliverable> findFirstByStateOrderByPosition(Deliverable.State state);
 
-    boolean existsByNameAndStateIn(String name, Collection<Deliverable.State> states);
+    boolean existsByClaim(String name);
+
+    List<Deliverable> findByState(Deliverable.State state);
+
+    void flush();
 }

@@ -4,6 +4,7 @@ import foldback.core.recipe.Recipe;
 import foldback.core.time.TimeSpan;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.render.RenderJob;
+import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
 import foldback.web.FoldbackProperties;
 import foldback.web.page.NotFoundException;
@@ -16,8 +17,11 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -26,12 +30,12 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 public class Deliverables {
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final Set<Deliverable.State> TAKEN = Set.of(
-            Deliverable.State.WAITING, Deliverable.State.WORKING, Deliverable.State.PAUSED, Deliverable.State.DONE);
     private static final Set<Deliverable.State> QUEUED = Set.of(Deliverable.State.WAITING, Deliverable.State.PAUSED);
     private static final Set<Deliverable.State> STARTABLE =
             Set.of(Deliverable.State.FAILED, Deliverable.State.CANCELLED, Deliverable.State.PAUSED);
+    private static final String ENDING = ".mp4";
     private static final String PART = "[\\p{L}\\p{N}][\\p{L}\\p{N} ._()-]{0,80}";
+    private static final int MOST_NAME = 200;
     private static final String NAME = "(?:" + PART + "/){0,3}" + PART;
     private final DeliverableRepository rows;
     private final Recipes recipes;
@@ -83,39 +87,60 @@ public class Deliverables {
     /** A name that is free: the wanted one, or with a number behind. */
     @Transactional(readOnly = true)
     String freeName(String wanted) {
-        String stem = wanted.endsWith(".mp4") ? wanted.substring(0, wanted.length() - 4) : wanted;
-        String name = stem + ".mp4";
+        String name = fileName(wanted);
+        String stem = name.substring(0, name.length() - ENDING.length());
         for (int n = 2; isTaken(name); n++) {
-            name = stem + " " + n + ".mp4";
+            name = stem + " " + n + ENDING;
+        }
+        return name;
+    }
+
+    /** What a name becomes as a file's; refuses one that cannot. */
+    private static String fileName(String wanted) {
+        String given = wanted == null ? "" : wanted;
+        String name = given.endsWith(ENDING) ? given : given + ENDING;
+        if (!name.matches(NAME) || name.length() > MOST_NAME) {
+            throw new IllegalArgumentException(
+                    "The name '" + (given.length() > MOST_NAME ? given.substring(0, 40) + "…" : given)
+                            + "' cannot be a file's: use up to 80 letters, digits, spaces, dots and dashes, starting with a letter or"
+                            + " digit; up to three folders before it.");
         }
         return name;
     }
 
     private boolean isTaken(String name) {
-        return rows.existsByNameAndStateIn(name, TAKEN)
+        return rows.existsByClaim(name)
                 || Files.exists(properties.deliverables().resolve(name));
     }
 
     /** Puts a deliverable into the queue; everything that can be known to be wrong is refused now. */
     @Transactional
     DeliverableView add(Long takeId, NewDeliverable asked) {
-        String name = asked.name().endsWith(".mp4") ? asked.name() : asked.name() + ".mp4";
-        if (!name.matches(NAME)) {
-            throw new IllegalArgumentException(
-                    "The name '" + asked.name()
-                            + "' cannot be a file's: use letters, digits, spaces, dots and dashes, starting with a letter or digit.");
-        }
+        String name = fileName(asked.name());
         if (isTaken(name)) {
             throw new IllegalArgumentException("There is a deliverable named '" + name
                     + "' already. Choose another name, for example '" + freeName(name) + "'.");
         }
         Revision revision = recipes.revision(takeId, asked.base());
         RenderJob job = job(revision, asked);
-        Deliverable row = rows.save(new Deliverable(
+        Deliverable row = claimed(new Deliverable(
                 takeId, revision.id(), name, job.spec().write(), job.span(), job.frames(), clock.instant()));
         row.place(row.id());
         queue.add(row.id());
         return DeliverableView.of(row);
+    }
+
+    /** Saves a row, and has the database hold its name against whoever asks for it at the same moment. */
+    private Deliverable claimed(Deliverable row) {
+        try {
+            Deliverable saved = rows.save(row);
+            rows.flush();
+            return saved;
+        } catch (DataIntegrityViolationException meanwhile) {
+            throw new IllegalArgumentException(
+                    "'" + row.name() + "' was taken by another deliverable a moment ago. Choose another name.",
+                    meanwhile);
+        }
     }
 
     private RenderJob job(Revision revision, NewDeliverable asked) {
@@ -176,13 +201,48 @@ public class Deliverables {
         row(id).askCancel();
     }
 
+    /** Starts one again that ended or is paused; where its name was taken meanwhile, under the next free one. */
     @Transactional
     void retry(Long id) {
         Deliverable row = row(id);
         if (STARTABLE.contains(row.state())) {
-            row.retry();
+            boolean holdsItsName = row.state() == Deliverable.State.PAUSED;
+            row.retry(holdsItsName ? row.name() : freeName(row.name()));
+            claimed(row);
             queue.add(id);
         }
+    }
+
+    /** Pauses one until there is room; it goes on by itself then. */
+    @Transactional
+    void waitForRoom(Long id, String why, Renderer.Room needed) {
+        row(id).waitForRoom(why, needed);
+    }
+
+    /** The bytes that a job's file will take, as far as that can be told before anything of it is made. */
+    @Transactional(readOnly = true)
+    long bytesExpected(Long id, RenderJob job) {
+        return estimator
+                .of(
+                        row(id).takeId(),
+                        job.spec(),
+                        job.frames(),
+                        job.recipe().rate().perSecond())
+                .bytes();
+    }
+
+    /** Those that wait for room, with what they need. */
+    @Transactional(readOnly = true)
+    Map<Long, Renderer.Room> waitingForRoom() {
+        return rows.findByState(Deliverable.State.PAUSED).stream()
+                .filter(Deliverable::waitsForRoom)
+                .collect(Collectors.toMap(Deliverable::id, Deliverable::roomNeeded));
+    }
+
+    /** Sees to it that somebody comes for all that wait: a ticket may have ended in the moment in which another one began to wait. */
+    @Transactional
+    void callForWaiting() {
+        rows.findByState(Deliverable.State.WAITING).forEach(row -> queue.add(row.id()));
     }
 
     /** A finished file. */

@@ -2,11 +2,13 @@ package foldback.web.deliverable;
 
 import foldback.core.run.Run;
 import foldback.engine.document.DocumentException;
+import foldback.engine.render.BusyException;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
 import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
+import foldback.media.NoRoomException;
 import foldback.web.FoldbackProperties;
 import foldback.web.Role;
 import java.nio.file.Files;
@@ -21,6 +23,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.annotation.Profile;
 import org.springframework.dao.DataAccessException;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.TransactionException;
 
@@ -39,9 +42,11 @@ class RenderTask {
     private static final int ATTEMPTS = 10;
 
     private final Deliverables deliverables;
+    private final RoomWatch room;
     private final FoldbackProperties properties;
 
-    RenderTask(Deliverables deliverables, FoldbackProperties properties) {
+    RenderTask(Deliverables deliverables, RoomWatch room, FoldbackProperties properties) {
+        this.room = room;
         this.deliverables = deliverables;
         this.properties = properties;
     }
@@ -62,22 +67,25 @@ class RenderTask {
             tell(() -> deliverables.ended(id, Deliverable.State.CANCELLED, "Cancelled."));
             return;
         }
+        Path work = properties.work().resolve("render").resolve(Long.toString(id));
+        Path out = properties.deliverables().resolve(row.name());
         try {
             RenderJob job = asked(() -> deliverables.job(id));
-            Path out = properties.deliverables().resolve(row.name());
-            Path work = properties.work().resolve("render").resolve(Long.toString(id));
-            Files.createDirectories(out.getParent());
-            // A file appears only when it is complete: here, the worker ended before it could say so.
-            Files.deleteIfExists(out);
-            Verified verified = render(id, job, work, out);
-            Files.deleteIfExists(work);
-            tell(() -> deliverables.done(id, verified));
+            try {
+                render(id, job, work, out);
+                Files.deleteIfExists(work);
+            } catch (NoRoomException full) {
+                tell(() -> room.pause(id, job, work, full));
+            }
         } catch (CancellationException stopped) {
             boolean paused = asked(() -> deliverables.row(id)).pauseAsked();
             tell(() -> deliverables.ended(
                     id,
                     paused ? Deliverable.State.PAUSED : Deliverable.State.CANCELLED,
                     paused ? "Paused. Finished parts are kept." : "Cancelled. Finished parts are kept for a retry."));
+        } catch (BusyException elsewhere) {
+            // The database took one for dead that works: it goes on, and this ticket comes again in case it does die.
+            throw elsewhere;
         } catch (MediaException | DocumentException | IllegalArgumentException failed) {
             tell(() -> deliverables.ended(id, Deliverable.State.FAILED, failed.getMessage()));
         } catch (java.io.IOException | RuntimeException failed) {
@@ -90,11 +98,12 @@ class RenderTask {
     }
 
     /** Renders, and goes on from the finished parts where a decoder or encoder was ended from outside. */
-    private Verified render(Long id, RenderJob job, Path work, Path out) throws InterruptedException {
+    private void render(Long id, RenderJob job, Path work, Path out) throws InterruptedException {
         Renderer renderer = new Renderer(Runtime.getRuntime().availableProcessors(), ENCODER_NICENESS);
         for (int attempt = 1; ; attempt++) {
             try {
-                return renderer.render(job, work, out, progress(id, job));
+                renderer.render(job, work, out, progress(id, job), record(id));
+                return;
             } catch (ChildKilledException killed) {
                 if (attempt == ATTEMPTS) {
                     throw killed;
@@ -102,6 +111,20 @@ class RenderTask {
                 LOG.warn("deliverable {}: {} It goes on by itself.", id, killed.getMessage());
             }
         }
+    }
+
+    private Renderer.Record record(Long id) {
+        return new Renderer.Record() {
+            @Override
+            public boolean isOpen() throws InterruptedException {
+                return asked(() -> deliverables.row(id)).state() == Deliverable.State.WORKING;
+            }
+
+            @Override
+            public void done(Verified verified) throws InterruptedException {
+                tell(() -> deliverables.done(id, verified));
+            }
+        };
     }
 
     /** Asks the database, however long it takes to come back. */
@@ -140,6 +163,8 @@ class RenderTask {
             try {
                 news.run();
                 return;
+            } catch (DataIntegrityViolationException refused) {
+                throw refused;
             } catch (DataAccessException | TransactionException away) {
                 LOG.warn("the database does not answer; trying again");
                 TimeUnit.SECONDS.sleep(2);

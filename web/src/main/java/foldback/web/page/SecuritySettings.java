@@ -9,6 +9,8 @@ import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.intercept.AuthorizationFilter;
+import org.springframework.security.web.header.writers.CrossOriginOpenerPolicyHeaderWriter.CrossOriginOpenerPolicy;
+import org.springframework.security.web.header.writers.CrossOriginResourcePolicyHeaderWriter.CrossOriginResourcePolicy;
 
 /**
  * What protects a server on loopback from other pages in the same browser: a CSRF token in a cookie (so that it
@@ -28,8 +30,11 @@ class SecuritySettings {
                 .csrf(csrf -> csrf.spa())
                 .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
                         .frameOptions(frame -> frame.deny())
+                        .crossOriginOpenerPolicy(opener -> opener.policy(CrossOriginOpenerPolicy.SAME_ORIGIN))
+                        .crossOriginResourcePolicy(resource -> resource.policy(CrossOriginResourcePolicy.SAME_ORIGIN))
                         .cacheControl(cache -> cache.disable()))
                 .addFilterBefore(new LocalRequestFilter(), AuthorizationFilter.class)
+                .addFilterAfter(new BodyLimitFilter(), LocalRequestFilter.class)
                 .build();
     }
 

@@ -79,7 +79,7 @@ export function startHandover(store) {
     const spec = {
       format: "foldback-spec", version: 1, layout: "mono_360", codec: "h264", width, height: width / 2,
       preset: field("preset").value, bits: Number(field("bits").value), kernel: field("kernel").value,
-      encoder_threads: 2, segment_frames: 250,
+      encoder_threads: 2,
     };
     spec[field("rate").value === "bits" ? "bit_rate_kbps" : "quality"] = number("quality");
     if (field("sound").value) {
