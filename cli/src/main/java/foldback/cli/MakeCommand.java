@@ -23,6 +23,8 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Renders a recipe to a file. */
 @Command(
@@ -81,20 +83,28 @@ final class MakeCommand implements Callable<Integer> {
         Path work = target.resolveSibling("." + target.getFileName() + ".work");
         Verified verified = new Renderer(threads, 0).render(job, work, target, progress(job));
         delete(work);
+        ObjectNode found = JSON.createObjectNode()
+                .put("file", String.valueOf(target.getFileName()))
+                .put("frames", verified.frames())
+                .put("seconds", verified.seconds())
+                .put("width", verified.width())
+                .put("height", verified.height())
+                .put("bits", verified.bits())
+                .put("range", verified.range())
+                .put("projection", verified.projection())
+                .put("sound", verified.sound())
+                .put("bytes", verified.bytes());
+        ArrayNode damaged = found.putArray("damaged");
+        for (Verified.Damaged clip : verified.damaged()) {
+            damaged.addObject().put("slots", clip.slots()).put("frames", clip.frames());
+            command.commandLine().getErr().println("Warning: " + clip.says() + "; see them with probe --check.");
+        }
+        command.commandLine().getErr().flush();
         var printer = command.commandLine().getOut();
-        String found = JSON.writerWithDefaultPrettyPrinter()
-                .writeValueAsString(JSON.createObjectNode()
-                        .put("file", String.valueOf(target.getFileName()))
-                        .put("frames", verified.frames())
-                        .put("seconds", verified.seconds())
-                        .put("width", verified.width())
-                        .put("height", verified.height())
-                        .put("bits", verified.bits())
-                        .put("range", verified.range())
-                        .put("projection", verified.projection())
-                        .put("sound", verified.sound())
-                        .put("bytes", verified.bytes()));
-        printer.println(json ? found : "Made " + target.getFileName() + ": " + verified.frames() + " frames, checked.");
+        printer.println(
+                json
+                        ? JSON.writerWithDefaultPrettyPrinter().writeValueAsString(found)
+                        : "Made " + target.getFileName() + ": " + verified.frames() + " frames. " + verified.says());
         printer.flush();
         return CommandLine.ExitCode.OK;
     }

@@ -43,6 +43,11 @@ public record FoldbackProperties(
         return work().resolve("uploading");
     }
 
+    /** The folder of the parts of deliverables that are not done. */
+    public Path renders() {
+        return work().resolve("render");
+    }
+
     /** The folder of half-made and remakeable files. */
     public Path work() {
         return home.toAbsolutePath().normalize().resolve("work");

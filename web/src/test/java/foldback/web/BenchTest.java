@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -21,7 +20,6 @@ import org.openqa.selenium.support.ui.Select;
 /** The controls of the bench, each as a hand uses it. */
 @ExtendWith(RunningApplication.class)
 class BenchTest {
-    private static final Duration SOON = Duration.ofSeconds(90);
     private Browser browser;
     private Api api;
     private long take;
@@ -41,20 +39,20 @@ class BenchTest {
 
     private void load(RunningApplication.Server server) {
         browser.driver.get(server.uri("/takes/" + take).toString());
-        browser.await(SOON)
+        browser.await()
                 .until(driver ->
                         !driver.findElements(By.cssSelector("body[data-ready]")).isEmpty());
         shownTimes("pane-sphere", 1);
     }
 
     private void shownTimes(String pane, int times) {
-        browser.await(SOON)
+        browser.await()
                 .until(driver -> driver.findElements(By.cssSelector("[data-test='" + pane + "'][data-shown]")).stream()
                         .anyMatch(view -> Integer.parseInt(view.getDomAttribute("data-shown")) >= times));
     }
 
     private void revision(int number) {
-        browser.await(SOON).until(driver -> browser.find("kept").getText().equals("Kept, revision " + number));
+        browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision " + number));
     }
 
     private void stage(String stage) {
@@ -137,12 +135,12 @@ class BenchTest {
         bright.selectByValue("lower");
         revision(3);
         // A lane for the only seam, and one for what each lens has clipped.
-        browser.await(Duration.ofSeconds(20))
+        browser.await()
                 .until(driver ->
                         driver.findElements(By.cssSelector("[data-test=finer]")).size() == 3);
         // When they go away, the ledger is as tall as its rows again.
         stage("level");
-        browser.await(SOON)
+        browser.await()
                 .until(
                         driver -> Boolean.TRUE.equals(
                                 browser.driver.executeScript(
@@ -152,14 +150,14 @@ class BenchTest {
     @Test
     void scopesMeasureTheSphereAndALens() {
         stage("balance");
-        browser.await(Duration.ofSeconds(20)).until(driver -> !shown().isEmpty());
+        browser.await().until(driver -> !shown().isEmpty());
         String before = shown();
         new Select(browser.find("scopeKind")).selectByValue("vector");
         new Select(browser.find("scopeOf")).selectByValue("A");
-        browser.await(Duration.ofSeconds(20)).until(driver -> !shown().equals(before));
+        browser.await().until(driver -> !shown().equals(before));
         String ofA = shown();
         new Select(browser.find("scopeOf")).selectByValue("seam-A-B");
-        browser.await(Duration.ofSeconds(20)).until(driver -> !shown().equals(ofA));
+        browser.await().until(driver -> !shown().equals(ofA));
         assertThat(browser.find("pane-scope").getText()).doesNotContain("share no place");
         for (String kind : new String[] {"parade", "histogram", "waveform"}) {
             new Select(browser.find("scopeKind")).selectByValue(kind);
@@ -178,7 +176,7 @@ class BenchTest {
         browser.awaitText("toast", "broken.cube, line 2: it ends after 1 of 8 rows");
         browser.find("cube-file").sendKeys(warm.toString());
         revision(2);
-        browser.await(SOON)
+        browser.await()
                 .until(driver -> new Select(browser.find("balance-transform"))
                         .getFirstSelectedOption()
                         .getText()
@@ -189,7 +187,7 @@ class BenchTest {
         browser.awaitText("toast", "look.cube is no curve from a signal to light");
         browser.find("linear-file").sendKeys(own.toString());
         revision(3);
-        browser.await(SOON)
+        browser.await()
                 .until(driver -> new Select(browser.find("balance-curve"))
                         .getFirstSelectedOption()
                         .getText()
@@ -210,12 +208,11 @@ class BenchTest {
         shownTimes("pane-lens", 1);
         browser.driver.findElement(By.cssSelector("[data-tool=cleaned]")).click();
         shownTimes("pane-lens", 2);
-        browser.await(SOON).until(driver -> browser.find("pane-lens").getDomAttribute("data-split") != null);
+        browser.await().until(driver -> browser.find("pane-lens").getDomAttribute("data-split") != null);
     }
 
     private void keySign(String text) {
-        browser.await(Duration.ofSeconds(20))
-                .until(driver -> browser.find("key-sign").getText().equals(text));
+        browser.await().until(driver -> browser.find("key-sign").getText().equals(text));
     }
 
     /** How often the scope has been drawn. */
@@ -241,13 +238,13 @@ class BenchTest {
         revision(4);
         browser.find("frame-back").click();
         browser.find("frame-back").click();
-        browser.await(Duration.ofSeconds(20)).until(driver -> {
+        browser.await().until(driver -> {
             double between =
                     Double.parseDouble(browser.find("trim-exposure_stops").getDomProperty("value"));
             return between > 0.5 && between < 1.5;
         });
         browser.find("key-before").click();
-        browser.await(Duration.ofSeconds(20))
+        browser.await()
                 .until(shown ->
                         "0.50".equals(browser.find("trim-exposure_stops").getDomProperty("value")));
         browser.find("trim-copy").click();
@@ -263,16 +260,16 @@ class BenchTest {
     void anotherRigsCardIsUsedOnlyWhereItFits() throws Exception {
         stage("rig");
         Select cards = new Select(browser.find("cards"));
-        browser.await(SOON).until(driver -> cards.getOptions().size() >= 3);
+        browser.await().until(driver -> cards.getOptions().size() >= 3);
         cards.selectByVisibleText("Two back-to-back fisheyes, 195°");
         browser.find("use-card").click();
         revision(2);
         assertThat(figure("rig")).startsWith("Two back-to-back");
         Select again = new Select(browser.find("cards"));
-        browser.await(SOON).until(driver -> again.getOptions().size() >= 3);
+        browser.await().until(driver -> again.getOptions().size() >= 3);
         again.selectByVisibleText("Six around, 92° wide");
         browser.find("use-card").click();
-        browser.await(SOON)
+        browser.await()
                 .until(driver -> !driver.findElements(By.cssSelector(".toast")).isEmpty());
         assertThat(browser.driver.findElement(By.cssSelector(".toast")).getText())
                 .contains("has 6 lenses, the take has 2 clips");
@@ -289,16 +286,16 @@ class BenchTest {
         new Select(browser.find("pane-view")).selectByValue("lens");
         shownTimes("pane-lens", 1);
         keys("x");
-        browser.await(SOON).until(driver -> browser.find("pane-says").getText().equals("1920 x 1920 at 100%"));
+        browser.await().until(driver -> browser.find("pane-says").getText().equals("1920 x 1920 at 100%"));
         keys("w");
-        browser.await(SOON).until(driver -> !browser.find("pane-says").getText().contains("100%"));
+        browser.await().until(driver -> !browser.find("pane-says").getText().contains("100%"));
         new Select(browser.find("pane-view")).selectByValue("sphere");
         shownTimes("pane-sphere", 1);
         WebElement sphere = browser.find("pane-sphere");
         new Actions(browser.driver)
                 .scrollFromOrigin(WheelInput.ScrollOrigin.fromElement(sphere), 0, -600)
                 .perform();
-        browser.await(SOON).until(driver -> percent(browser.find("pane-says").getText()) > 60);
+        browser.await().until(driver -> percent(browser.find("pane-says").getText()) > 60);
     }
 
     private static int percent(String says) {
@@ -316,8 +313,7 @@ class BenchTest {
         keys(Keys.chord(Keys.SHIFT, Keys.ARROW_RIGHT));
         keys("e");
         keys("h");
-        browser.await(SOON)
-                .until(driver -> "1.08".equals(browser.find("ho-from").getDomProperty("value")));
+        browser.await().until(driver -> "1.08".equals(browser.find("ho-from").getDomProperty("value")));
         assertThat(browser.find("ho-to").getDomProperty("value")).isEqualTo("2.12");
         browser.driver
                 .findElement(By.cssSelector("#handover-dialog [data-part=close]"))
@@ -343,13 +339,13 @@ class BenchTest {
     void whatCannotBeHandedOverIsSaidInTheDialog() {
         keys("h");
         WebElement to = browser.find("ho-to");
-        browser.await(SOON)
+        browser.await()
                 .until(driver ->
                         !browser.find("ho-name").getDomProperty("value").isEmpty());
         to.sendKeys(Keys.chord(Keys.CONTROL, "a"), "99");
         browser.find("ho-start").click();
         WebElement wrong = browser.driver.findElement(By.cssSelector("#handover-dialog [data-part=wrong]"));
-        browser.await(SOON).until(driver -> wrong.isDisplayed());
+        browser.await().until(driver -> wrong.isDisplayed());
         assertThat(wrong.getText()).contains("goes beyond the frames that all lenses have");
     }
 }

@@ -62,25 +62,25 @@ final class Browser implements AutoCloseable {
     }
 
     WebElement find(String name) {
-        return await(Duration.ofSeconds(20))
-                .until(ExpectedConditions.presenceOfElementLocated(By.cssSelector("[data-test='" + name + "']")));
+        return await().until(ExpectedConditions.presenceOfElementLocated(By.cssSelector("[data-test='" + name + "']")));
     }
 
     /** Presses what may be drawn anew at any moment. */
     void press(String name) {
-        await(Duration.ofSeconds(20)).until(driver -> {
+        await().until(driver -> {
             find(name).click();
             return true;
         });
     }
 
     void awaitText(String name, String part) {
-        await(Duration.ofSeconds(20)).until(driver -> find(name).getText().contains(part));
+        await().until(driver -> find(name).getText().contains(part));
     }
 
     /** A wait that looks again where the page drew something anew under it. */
-    Wait<WebDriver> await(Duration most) {
-        return new WebDriverWait(driver, most, Duration.ofMillis(50)).ignoring(StaleElementReferenceException.class);
+    Wait<WebDriver> await() {
+        return new WebDriverWait(driver, Patience.LONG, Duration.ofMillis(50))
+                .ignoring(StaleElementReferenceException.class);
     }
 
     @Override

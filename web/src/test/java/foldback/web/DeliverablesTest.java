@@ -7,7 +7,6 @@ import foldback.media.SmallDisk;
 import foldback.media.ffmpeg.StreamHash;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
@@ -236,7 +235,7 @@ class DeliverablesTest {
         Api api = new Api(server);
         long take = api.freshTake();
         QueuedRender render = order(api, take, "Hung", 1920, 4);
-        try (Worker hung = server.worker()) {
+        try (Worker hung = new Worker(server.startWorker())) {
             render.awaitFrames(5);
             hung.signal("STOP");
             try (Worker second = server.worker()) {
@@ -244,7 +243,7 @@ class DeliverablesTest {
                 QueuedRender other = order(api, take, "Beside", 128, 0.4);
                 other.await("done");
                 Awaitility.await()
-                        .atMost(Duration.ofSeconds(120))
+                        .atMost(Patience.LONG)
                         .until(() -> Files.readString(server.home.resolve("worker.log"))
                                 .contains("Another process is making this file already"));
                 long frames = render.row().path("framesDone").asLong();
@@ -326,7 +325,7 @@ class DeliverablesTest {
             server.database.start();
         }
         Awaitility.await()
-                .atMost(Duration.ofSeconds(30))
+                .atMost(Patience.LONG)
                 .until(() -> api.get("/api/takes/1").status() == 200);
     }
 }

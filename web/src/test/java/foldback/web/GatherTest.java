@@ -2,18 +2,21 @@ package foldback.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import foldback.core.time.TimeSpan;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
+import java.util.SplittableRandom;
 import java.util.stream.StreamSupport;
+import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.openqa.selenium.By;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.support.ui.Select;
+import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 
 /** Footage of the user's own: found in folders, looked into, grouped, corrected, and made into takes. */
@@ -287,13 +290,13 @@ class GatherTest {
             browser.find("gather-ready");
             open(browser, "footage/");
             open(browser, "journey/");
-            browser.await(Duration.ofSeconds(10))
+            browser.await()
                     .until(driver -> driver.findElements(By.cssSelector("[data-test=choose]"))
                                     .size()
                             == 2);
             browser.driver.findElements(By.cssSelector("[data-test=choose]")).forEach(WebElement::click);
             browser.find("add-chosen").click();
-            browser.await(Duration.ofSeconds(40))
+            browser.await()
                     .until(driver -> driver.findElements(By.cssSelector("[data-test=clip]"))
                                     .size()
                             == 2);
@@ -302,7 +305,7 @@ class GatherTest {
             browser.press("down");
             browser.awaitText("clip", "j_back.mp4");
             browser.press("make-take");
-            browser.await(Duration.ofSeconds(40))
+            browser.await()
                     .until(driver -> !driver.findElements(By.cssSelector("[data-test=pane-sphere][data-shown]"))
                             .isEmpty());
             assertThat(browser.driver.getCurrentUrl()).contains("/takes/");
@@ -310,12 +313,167 @@ class GatherTest {
     }
 
     private static void open(Browser browser, String folder) {
-        browser.await(Duration.ofSeconds(10)).until(driver -> {
+        browser.await().until(driver -> {
             var button = driver.findElements(By.cssSelector("[data-test=open-folder]")).stream()
                     .filter(each -> each.getText().equals(folder))
                     .findFirst();
             button.ifPresent(WebElement::click);
             return button.isPresent();
         });
+    }
+
+    @Test
+    void aClipTooSmallForALensIsRefusedAndBreaksNothing(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        TestProject project = TestProject.create(api, "Tiny");
+        Path folder = server.footage().resolve("tiny");
+        Footage.make(
+                folder.resolve("tiny.mkv"),
+                List.of("-f", "lavfi", "-i", "color=gray:size=6x4:duration=0.2", "-c:v", "ffv1"));
+        Footage.small(Footage.front(), 120, folder.resolve("good.mp4"));
+        project.bringIn("footage/tiny");
+        JsonNode view = project.read();
+        assertThat(view.path("groups").size()).isEqualTo(1);
+        JsonNode tiny = view.path("rest").get(0);
+        assertThat(tiny.path("message").asString()).contains("tiny.mkv is 6 x 4 pixels: too small");
+        assertThat(api.delete(project.path() + "/clips/" + tiny.path("id").asLong())
+                        .status())
+                .isEqualTo(200);
+        assertThat(project.read().path("rest").size()).isZero();
+    }
+
+    /** As a version before this one kept it, or a disk garbled it. */
+    @Test
+    void aRowThatCannotBeShownIsShownAsSuchAndCanBeTakenOut(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        TestProject project = TestProject.create(api, "Garbled");
+        Path folder = server.footage().resolve("garbled");
+        Footage.small(Footage.front(), 120, folder.resolve("one.mp4"));
+        Footage.small(Footage.back(), 120, folder.resolve("two.mp4"));
+        project.bringIn("footage/garbled");
+        JsonNode before = project.read();
+        JdbcTemplate database = new JdbcTemplate(server.bean(javax.sql.DataSource.class));
+        database.update(
+                "UPDATE clip SET facts = '{\"oops\":1}' WHERE project_id = ? AND file LIKE '%one.mp4'", project.id());
+        database.update(
+                "UPDATE clip SET facts = REPLACE(facts, '\"width\":120', '\"width\":5') WHERE project_id = ? AND file LIKE '%two.mp4'",
+                project.id());
+        assertThat(before.path("rest").size()).isZero();
+        JsonNode after = project.read();
+        assertThat(after.path("rest").size()).isEqualTo(2);
+        for (JsonNode row : after.path("rest")) {
+            assertThat(row.path("state").asString()).isEqualTo("unusable");
+            assertThat(api.delete(project.path() + "/clips/" + row.path("id").asLong())
+                            .status())
+                    .isEqualTo(200);
+        }
+        assertThat(project.read().path("rest").size()).isZero();
+    }
+
+    @Test
+    void footageOfAnotherRateIsSaidAndTheProjectCanTakeIt(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        TestProject project = TestProject.create(api, "Rates");
+        Path folder = server.footage().resolve("rates");
+        Footage.small(Footage.front(), 120, folder.resolve("slow.mp4"), "-r", "25/2");
+        project.bringIn("footage/rates/slow.mp4");
+        JsonNode group = project.read().path("groups").get(0);
+        long slow = project.makeTake(group, "").json().path("take").asLong();
+        assertThat(project.read().path("rate").asString())
+                .as("the footage's own rate, whatever it is")
+                .isEqualTo("25/2");
+        assertThat(gather(api, slow).path("verdict").asString()).isEqualTo("sure");
+
+        Footage.small(Footage.front(), 120, folder.resolve("fast.mp4"), "-r", "15");
+        project.bringIn("footage/rates/fast.mp4");
+        JsonNode other = project.read().path("groups").get(0);
+        assertThat(other.path("rate").path("says").asString())
+                .contains("15 frames/s")
+                .contains("every 6th frame is left out");
+        long kept = project.makeTake(other, "").json().path("take").asLong();
+        assertThat(gather(api, kept).path("verdict").asString()).isEqualTo("check");
+        assertThat(gather(api, kept).path("reason").asString()).contains("every 6th frame is left out");
+        JsonNode state = api.get("/api/takes/" + kept).json();
+        assertThat(state.path("footageRate").asString()).isEqualTo("15");
+        api.post(
+                "/api/takes/" + kept + "/revisions",
+                "{\"base\":1,\"label\":\"Use the footage's rate\",\"set\":{\"rate\":\"15\"}}");
+        assertThat(gather(api, kept).path("verdict").asString()).isEqualTo("sure");
+        assertThat(api.post(project.path() + "/rate", "{\"rate\":\"15\"}")
+                        .json()
+                        .path("rate")
+                        .asString())
+                .isEqualTo("15");
+    }
+
+    private static JsonNode gather(Api api, long take) throws Exception {
+        return api.get("/api/takes/" + take).json().path("ledger").get(0);
+    }
+
+    /** From the clip that comes in to the file that is handed over: damage is said everywhere. */
+    @Test
+    void damagedFootageIsSaidFromGatherToTheFinishedFile(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        TestProject project = TestProject.create(api, "Scratched");
+        Path folder = server.footage().resolve("scratched");
+        Footage.small(Footage.front(), 240, folder.resolve("a.mp4"), "-g", "10", "-crf", "18");
+        Path clip = Footage.small(Footage.back(), 240, folder.resolve("b.mp4"), "-g", "10", "-crf", "18");
+        byte[] bytes = Files.readAllBytes(clip);
+        SplittableRandom random = new SplittableRandom(3);
+        for (int i = 0; i < 300; i++) {
+            bytes[bytes.length / 4 + random.nextInt(bytes.length / 4)] ^= (byte) (1 << random.nextInt(8));
+        }
+        Files.write(clip, bytes);
+        project.bringIn("footage/scratched");
+        project.read();
+        try (Worker worker = server.worker()) {
+            JsonNode checked = Awaitility.await()
+                    .atMost(Patience.LONG)
+                    .until(project::read, view -> allChecked(view.path("groups").get(0)));
+            JsonNode clips = checked.path("groups").get(0).path("clips");
+            assertThat(clips.get(0).path("faults").size()).isZero();
+            assertThat(clips.get(1).path("faults").get(0).asString()).contains("damaged");
+            long take = project.makeTake(checked.path("groups").get(0), "")
+                    .json()
+                    .path("take")
+                    .asLong();
+            JsonNode row = gather(api, take);
+            assertThat(row.path("verdict").asString()).isEqualTo("check");
+            assertThat(row.path("reason").asString()).contains("of clip B are damaged");
+            assertThat(row.path("bars").get(1).path("damaged").size()).isPositive();
+            assertThat(row.path("bars").get(0).path("damaged").size()).isZero();
+            String spec =
+                    "{\"format\":\"foldback-spec\",\"version\":1,\"layout\":\"mono_360\",\"codec\":\"h264\",\"width\":256,"
+                            + "\"height\":128,\"preset\":\"ultrafast\",\"quality\":26,\"kernel\":\"quick\",\"encoder_threads\":1}";
+            TimeSpan range = new TimeSpan(0, 0.9);
+            JsonNode before = api.post(
+                            "/api/takes/" + take + "/deliverables/estimate", QueuedRender.body("S", range, spec))
+                    .json();
+            assertThat(before.path("warnings").get(0).asString()).contains("of clip B are damaged");
+            QueuedRender render = QueuedRender.order(api, take, "Scratched", range, spec);
+            render.await("done");
+            assertThat(render.row().path("message").asString())
+                    .startsWith("Checked; ")
+                    .contains("of clip B are damaged");
+            assertThat(render.row()
+                            .path("verified")
+                            .path("damaged")
+                            .get(0)
+                            .path("frames")
+                            .asInt())
+                    .isPositive();
+            assertThat(render.row().path("spec").path("segment_frames").asInt())
+                    .as("chosen by its length")
+                    .isEqualTo(50);
+        }
+    }
+
+    private static boolean allChecked(JsonNode group) {
+        for (JsonNode clip : group.path("clips")) {
+            if (!clip.path("checked").asBoolean()) {
+                return false;
+            }
+        }
+        return group.path("clips").size() > 0;
     }
 }

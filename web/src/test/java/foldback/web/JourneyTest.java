@@ -2,7 +2,6 @@ package foldback.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.Duration;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.openqa.selenium.By;
@@ -20,7 +19,7 @@ class JourneyTest {
                 Browser browser = new Browser()) {
             browser.driver.get(server.uri("/").toString());
             // Projects of other tests may stand before the demo's.
-            browser.await(Duration.ofSeconds(20))
+            browser.await()
                     .until(driver -> driver.findElement(By.linkText("Open Take 1, the sluice path")))
                     .click();
             WebElement sphere = shown(browser, "pane-sphere");
@@ -34,7 +33,7 @@ class JourneyTest {
     }
 
     private static WebElement shown(Browser browser, String pane) {
-        browser.await(Duration.ofSeconds(40))
+        browser.await()
                 .until(driver -> !driver.findElements(By.cssSelector("[data-test='" + pane + "'][data-shown]"))
                         .isEmpty());
         return browser.find(pane);
@@ -51,25 +50,21 @@ class JourneyTest {
                 .moveByOffset(-40, 0)
                 .release()
                 .perform();
-        browser.await(Duration.ofSeconds(20))
-                .until(driver -> browser.find("kept").getText().equals("Kept, revision 2"));
+        browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 2"));
         // The sphere is shown at about 964 px a turn: 120 px to the left bring 45 degrees more to the middle.
         double yaw = Double.parseDouble(browser.find("yaw_deg").getDomProperty("value"));
         assertThat(yaw).isBetween(40.0, 50.0);
         WebElement tilt = browser.find("pitch_deg");
         tilt.click();
         tilt.sendKeys(Keys.ARROW_UP);
-        browser.await(Duration.ofSeconds(20))
-                .until(driver -> browser.find("kept").getText().equals("Kept, revision 3"));
+        browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 3"));
     }
 
     private static void undoAndRedo(Browser browser) {
         browser.find("undo").click();
-        browser.await(Duration.ofSeconds(20))
-                .until(driver -> browser.find("kept").getText().equals("Kept, revision 2"));
+        browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 2"));
         browser.find("redo").click();
-        browser.await(Duration.ofSeconds(20))
-                .until(driver -> browser.find("kept").getText().equals("Kept, revision 3"));
+        browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 3"));
     }
 
     private static void lookAround(Browser browser) {
@@ -92,8 +87,7 @@ class JourneyTest {
     private static void handOver(Browser browser) {
         browser.find("hand-over").click();
         WebElement name = browser.find("ho-name");
-        browser.await(Duration.ofSeconds(10))
-                .until(driver -> !name.getDomProperty("value").isEmpty());
+        browser.await().until(driver -> !name.getDomProperty("value").isEmpty());
         replace(name, "Journey");
         browser.find("ho-size").sendKeys("1280");
         browser.find("ho-preset").sendKeys("veryfast");
@@ -101,7 +95,7 @@ class JourneyTest {
         browser.find("ho-start").click();
         browser.find("deliverable");
         // The newest stands first; other tests may have left theirs below.
-        browser.await(Duration.ofSeconds(180)).until(driver -> {
+        browser.await().until(driver -> {
             WebElement row = driver.findElement(By.cssSelector("tr[data-test=deliverable]"));
             return row.getText().startsWith("Journey.mp4") && "done".equals(row.getDomAttribute("data-state"));
         });
@@ -112,7 +106,7 @@ class JourneyTest {
                 .contains("equirectangular")
                 .contains("aac");
         browser.find("viewer-play").click();
-        browser.await(Duration.ofSeconds(20)).until(driver -> {
+        browser.await().until(driver -> {
             String time = driver.findElement(By.cssSelector("#viewer [data-part=time]"))
                     .getText();
             return time.endsWith("of 0:02.00") && !time.startsWith("0:00.00");
@@ -137,12 +131,10 @@ class JourneyTest {
                     .findElement(By.cssSelector("[data-stage=level] button"))
                     .click();
             browser.find("quarter-right").click();
-            browser.await(Duration.ofSeconds(10))
-                    .until(driver -> browser.find("conflict").isDisplayed());
+            browser.await().until(driver -> browser.find("conflict").isDisplayed());
             assertThat(browser.find("conflict").getText()).contains("Feather 9").contains("Quarter turn: right");
             browser.find("conflict-again").click();
-            browser.await(Duration.ofSeconds(20))
-                    .until(driver -> browser.find("kept").getText().equals("Kept, revision 3"));
+            browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 3"));
             assertThat(api.get("/api/takes/" + take)
                             .json()
                             .path("recipe")

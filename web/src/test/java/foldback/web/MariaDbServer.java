@@ -6,7 +6,6 @@ import java.net.ServerSocket;
 import java.net.Socket;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
@@ -68,7 +67,7 @@ final class MariaDbServer {
                 .redirectErrorStream(true)
                 .redirectOutput(folder.resolve("server.log").toFile())
                 .start();
-        Awaitility.await().atMost(Duration.ofSeconds(30)).until(this::answers);
+        Awaitility.await().atMost(Patience.LONG).until(this::answers);
     }
 
     void stop() throws InterruptedException {

@@ -15,7 +15,6 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.concurrent.TimeUnit;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
@@ -103,7 +102,7 @@ class PlayTest {
         long take = api.freshTake();
         try (Browser browser = new Browser()) {
             browser.driver.get(server.uri("/takes/" + take).toString());
-            browser.await(Duration.ofSeconds(40))
+            browser.await()
                     .until(driver -> !driver.findElements(
                                     By.cssSelector("body[data-ready] [data-test=pane-sphere][data-shown]"))
                             .isEmpty());
@@ -112,8 +111,7 @@ class PlayTest {
             // A change while it plays goes on from the playhead with the new recipe.
             new Actions(browser.driver).sendKeys("6").perform();
             browser.find("yaw_deg").sendKeys(Keys.chord(Keys.CONTROL, "a"), "40", Keys.ENTER);
-            browser.await(Duration.ofSeconds(20))
-                    .until(driver -> browser.find("kept").getText().equals("Kept, revision 2"));
+            browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 2"));
             double now = time(browser);
             playingBeyond(browser, now + 0.4);
             assertThat(browser.find("play").getDomAttribute("aria-label")).isEqualTo("Pause");
@@ -151,7 +149,7 @@ class PlayTest {
     }
 
     private static void playingBeyond(Browser browser, double seconds) {
-        browser.await(Duration.ofSeconds(30)).until(driver -> time(browser) > seconds);
+        browser.await().until(driver -> time(browser) > seconds);
     }
 
     private static double time(Browser browser) {

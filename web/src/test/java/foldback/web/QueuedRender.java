@@ -64,7 +64,7 @@ record QueuedRender(Api api, long id) {
 
     void await(Predicate<JsonNode> condition) {
         Awaitility.await()
-                .atMost(Duration.ofSeconds(180))
+                .atMost(Patience.WORK)
                 .pollInterval(Duration.ofMillis(50))
                 .until(() -> condition.test(row()));
     }

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
-import java.time.Duration;
 import java.util.Arrays;
 import java.util.Map;
 import org.awaitility.Awaitility;
@@ -107,7 +106,7 @@ class RevisionsTest {
                         .asBoolean())
                 .isTrue();
         JsonNode state = Awaitility.await()
-                .atMost(Duration.ofSeconds(60))
+                .atMost(Patience.LONG)
                 .until(() -> api.get(take).json(), head -> head.path("revision").asInt() == 2);
         JsonNode measure = state.path("recipe").path("balance").path("measure");
         assertThat(measure.path("before_stops").asDouble()).isGreaterThan(0.3);

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import foldback.engine.opencv.OpenCvReader;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
@@ -74,15 +73,15 @@ class RigCardsTest {
         Files.writeString(torn, yaml.substring(0, yaml.indexOf("image_height")));
         try (Browser browser = new Browser()) {
             browser.driver.get(server.uri("/rig-cards").toString());
-            browser.await(Duration.ofSeconds(20))
+            browser.await()
                     .until(driver -> !driver.findElements(By.cssSelector("[data-test=card]"))
                             .isEmpty());
             browser.driver.findElement(By.id("file")).sendKeys(file.toString());
-            browser.await(Duration.ofSeconds(20))
+            browser.await()
                     .until(driver ->
                             driver.findElement(By.id("cards")).getText().contains("From elsewhere"));
             browser.driver.findElement(By.id("file")).sendKeys(torn.toString());
-            browser.await(Duration.ofSeconds(20))
+            browser.await()
                     .until(driver ->
                             driver.findElement(By.tagName("body")).getText().contains("torn.yml was not brought in: "));
         }

@@ -59,7 +59,7 @@ class RigTest {
     private static JsonNode solved(Api api, long take, int base, String order) throws Exception {
         assertThat(api.post(path(take) + "/rig?base=" + base, order).status()).isEqualTo(200);
         Awaitility.await()
-                .atMost(Duration.ofSeconds(90))
+                .atMost(Patience.LONG)
                 .pollInterval(Duration.ofMillis(100))
                 .until(() ->
                         !api.get(path(take) + "/rig").json().path("working").asBoolean());
@@ -167,7 +167,7 @@ class RigTest {
                 .contains("Pupils are held, or each lens has its own");
         api.post(path(take) + "/rig?base=1", "{\"moments\":[77]}");
         Awaitility.await()
-                .atMost(Duration.ofSeconds(20))
+                .atMost(Patience.LONG)
                 .until(() ->
                         !api.get(path(take) + "/rig").json().path("working").asBoolean());
         assertThat(api.get(path(take) + "/rig").json().path("message").asString())
@@ -231,20 +231,17 @@ class RigTest {
                     .findElement(By.xpath("//div[@data-part='lenses']/button[2]"))
                     .click();
             browser.press("lens-on");
-            browser.await(Duration.ofSeconds(20))
-                    .until(driver -> browser.find("sheet").getText().contains("Lens B is off"));
+            browser.await().until(driver -> browser.find("sheet").getText().contains("Lens B is off"));
             browser.press("lens-on");
-            browser.await(Duration.ofSeconds(20))
-                    .until(driver -> !browser.find("sheet").getText().contains("Lens B is off"));
-            browser.await(Duration.ofSeconds(20))
-                    .until(driver -> browser.find("lens-kind").getText().contains("equisolid"));
+            browser.await().until(driver -> !browser.find("sheet").getText().contains("Lens B is off"));
+            browser.await().until(driver -> browser.find("lens-kind").getText().contains("equisolid"));
             new Select(browser.find("lens-kind")).selectByVisibleText("Fisheye, equisolid, 200°");
             Awaitility.await()
-                    .atMost(Duration.ofSeconds(20))
+                    .atMost(Patience.LONG)
                     .until(() -> models(api, take).equals("equisolid equisolid"));
             browser.press("find-disc");
             Awaitility.await()
-                    .atMost(Duration.ofSeconds(20))
+                    .atMost(Patience.LONG)
                     .until(() ->
                             api.get(path(take)).json().path("label").asString().equals("Lens B: disc found"));
         }
@@ -259,16 +256,14 @@ class RigTest {
         try (Browser browser = new Browser()) {
             openRigSheet(browser, server, take);
             new Select(browser.find("pane-view")).selectByValue("lens");
-            browser.await(Duration.ofSeconds(20))
-                    .until(driver -> browser.find("pane-lens").getDomAttribute("data-shown") != null);
+            browser.await().until(driver -> browser.find("pane-lens").getDomAttribute("data-shown") != null);
             WebElement pane = browser.find("pane-lens");
             // The whole picture is in the middle of the pane.
             double scale = Math.min(pane.getSize().width, pane.getSize().height) / width;
             double x = (disc.path("centre_x_px").asDouble() - width / 2) * scale;
             double y = (disc.path("centre_y_px").asDouble() - width / 2) * scale;
             drag(browser, pane, x, y, 30, -12);
-            browser.await(Duration.ofSeconds(20))
-                    .until(driver -> browser.find("kept").getText().equals("Kept, revision 2"));
+            browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 2"));
             JsonNode moved = disc(api, take);
             assertThat(moved.path("centre_x_px").asDouble())
                     .isCloseTo(disc.path("centre_x_px").asDouble() + 30 / scale, within(0.01));
@@ -276,8 +271,7 @@ class RigTest {
                     .isCloseTo(disc.path("centre_y_px").asDouble() - 12 / scale, within(0.01));
             assertThat(moved.path("radius_px")).isEqualTo(disc.path("radius_px"));
             drag(browser, pane, x + 30 - disc.path("radius_px").asDouble() * scale, y - 12, 25, 0);
-            browser.await(Duration.ofSeconds(20))
-                    .until(driver -> browser.find("kept").getText().equals("Kept, revision 3"));
+            browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 3"));
             assertThat(disc(api, take).path("radius_px").asDouble())
                     .isCloseTo(disc.path("radius_px").asDouble() - 25 / scale, within(1 / scale));
             assertThat(disc(api, take).path("centre_x_px")).isEqualTo(moved.path("centre_x_px"));
@@ -308,7 +302,7 @@ class RigTest {
 
     private static void openRigSheet(Browser browser, RunningApplication.Server server, long take) {
         browser.driver.get(server.uri("/takes/" + take).toString());
-        browser.await(Duration.ofSeconds(20))
+        browser.await()
                 .until(driver ->
                         !driver.findElements(By.cssSelector("body[data-ready]")).isEmpty());
         browser.driver.findElement(By.cssSelector("[data-stage='rig'] button")).click();
@@ -329,9 +323,8 @@ class RigTest {
             browser.find("rig-of").sendKeys("this very");
             browser.find("rig-look").sendKeys("this moment");
             browser.press("solve");
-            browser.await(Duration.ofSeconds(90))
-                    .until(driver -> browser.find("rig-pair-A-B").isDisplayed());
-            browser.await(Duration.ofSeconds(20))
+            browser.await().until(driver -> browser.find("rig-pair-A-B").isDisplayed());
+            browser.await()
                     .until(driver -> browser.find("pane-pair").getDomAttribute("data-points") != null
                             && !browser.find("pane-pair")
                                     .getDomAttribute("data-points")
@@ -341,15 +334,13 @@ class RigTest {
                     .findElement(By.cssSelector("[data-tool='next worst']"))
                     .click();
             browser.driver.findElement(By.cssSelector("[data-tool='delete']")).click();
-            browser.await(Duration.ofSeconds(20))
-                    .until(driver -> browser.find("points-newer").isDisplayed());
-            browser.await(Duration.ofSeconds(20))
+            browser.await().until(driver -> browser.find("points-newer").isDisplayed());
+            browser.await()
                     .until(driver -> browser.find("pane-pair")
                             .getDomAttribute("data-points")
                             .equals("" + (count - 1)));
             browser.press("solve-again");
-            browser.await(Duration.ofSeconds(60))
-                    .until(driver -> !browser.find("points-newer").isDisplayed());
+            browser.await().until(driver -> !browser.find("points-newer").isDisplayed());
             assertThat(browser.find("rig-said").getText()).contains("Moment");
         }
     }

@@ -35,6 +35,7 @@ public final class RunningApplication implements ParameterResolver {
         final MariaDbServer database;
         final Path home;
         private final ConfigurableApplicationContext pages;
+        private Process shared;
 
         private Server(MariaDbServer database, Path home, ConfigurableApplicationContext pages) {
             this.database = database;
@@ -86,9 +87,12 @@ public final class RunningApplication implements ParameterResolver {
             return pages.getBean(type);
         }
 
-        /** A worker for as long as a block lasts. */
+        /** A worker for as long as a block lasts: one process for the whole run, which is halted in between. */
         Worker worker() throws Exception {
-            return new Worker(startWorker());
+            if (shared == null || !shared.isAlive()) {
+                shared = startWorker();
+            }
+            return Worker.halting(shared);
         }
 
         /** Starts a worker process of its own, as an installation does. */
@@ -116,6 +120,9 @@ public final class RunningApplication implements ParameterResolver {
 
         @Override
         public void close() throws Exception {
+            if (shared != null) {
+                new Worker(shared).close();
+            }
             pages.close();
             database.stop();
         }

@@ -1,13 +1,22 @@
 package foldback.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.File;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -21,16 +30,20 @@ class ScriptTest {
     private record Ended(int code, String out, String errors) {}
 
     private Ended run(String... arguments) throws Exception {
+        return run(Map.of(), arguments);
+    }
+
+    private Ended run(Map<String, String> environment, String... arguments) throws Exception {
         List<String> command = new ArrayList<>(List.of("./foldback"));
         command.addAll(List.of(arguments));
         File out = folder.resolve("out").toFile();
         File errors = folder.resolve("errors").toFile();
-        int code = new ProcessBuilder(command)
+        ProcessBuilder builder = new ProcessBuilder(command)
                 .directory(new File(".."))
                 .redirectOutput(out)
-                .redirectError(errors)
-                .start()
-                .waitFor();
+                .redirectError(errors);
+        builder.environment().putAll(environment);
+        int code = builder.start().waitFor();
         return new Ended(
                 code,
                 Files.readString(out.toPath(), StandardCharsets.UTF_8),
@@ -78,11 +91,138 @@ class ScriptTest {
         assertThat(run("stop", "--home", folder.toString()).code()).isZero();
     }
 
-    /** The worker steps back, for a process of another session as well where the system allows it. */
+    /** A stand-in for Java that works for some seconds, and then answers as the pages do, or gives the worker's sign of life. */
+    private Path slowJava(String work) throws Exception {
+        Path folder = Files.createDirectories(this.folder.resolve("bin"));
+        Path java = folder.resolve("java");
+        Files.writeString(java, """
+                #!/usr/bin/env bash
+                %s
+                case "$*" in
+                  *role=worker*) touch "$FOLDBACK_HOME/run/worker.alive"; exec sleep 600 ;;
+                  *) exec node -e 'require("http").createServer((q, a) => a.end("ok")).listen(+process.env.FOLDBACK_PORT, "127.0.0.1")' ;;
+                esac
+                """.formatted(work));
+        Files.setPosixFilePermissions(java, PosixFilePermissions.fromString("rwxr-xr-x"));
+        return folder;
+    }
+
+    private Ended start(Path home, String work, int port, int databasePort) throws Exception {
+        Path java = slowJava(work);
+        Path jar = Files.writeString(folder.resolve("pages.jar"), "");
+        return run(
+                Map.of(
+                        "PATH",
+                        java + ":" + System.getenv("PATH"),
+                        "FOLDBACK_WEB_JAR",
+                        jar.toString(),
+                        "FOLDBACK_PATIENCE",
+                        "3"),
+                "start",
+                "--home",
+                home.toString(),
+                "--port",
+                Integer.toString(port),
+                "--db-port",
+                Integer.toString(databasePort));
+    }
+
+    private static final String BUSY_SECONDS = "end=$((SECONDS + 8)); while [ $SECONDS -lt $end ]; do :; done";
+
     @Test
-    void whatStepsBackIsNicer() throws Exception {
-        Ended nice = run("step-back", "nice");
-        assertThat(nice.code()).isZero();
-        assertThat(Integer.parseInt(nice.out().strip())).isGreaterThanOrEqualTo(12);
+    void startWaitsAsLongAsThereIsProgressAndSaysForWhat() throws Exception {
+        Path home = folder.resolve("slow");
+        int port = MariaDbServer.freePort();
+        int databasePort = MariaDbServer.freePort();
+        Ended started = start(home, BUSY_SECONDS, port, databasePort);
+        try {
+            assertThat(started.errors()).contains("Creating a private database");
+            assertThat(started.code()).as(started.errors()).isZero();
+            assertThat(started.out()).contains("http://127.0.0.1:" + port);
+            Ended status = run(
+                    "status",
+                    "--home",
+                    home.toString(),
+                    "--port",
+                    Integer.toString(port),
+                    "--db-port",
+                    Integer.toString(databasePort));
+            assertThat(status.out()).contains("db: running", "pages: running", "worker: running");
+            nobodyComesIn(home, databasePort);
+            Files.setLastModifiedTime(
+                    home.resolve("run/worker.alive"),
+                    FileTime.from(Instant.now().minusSeconds(90)));
+            assertThat(run("status", "--home", home.toString(), "--port", Integer.toString(port))
+                            .out())
+                    .contains("worker: no sign of life since");
+        } finally {
+            run("stop", "--home", home.toString());
+        }
+    }
+
+    /** The database belongs to the application alone. */
+    private static void nobodyComesIn(Path home, int port) throws Exception {
+        assertThat(Files.getPosixFilePermissions(home)).isEqualTo(PosixFilePermissions.fromString("rwx------"));
+        assertThatThrownBy(() -> connect(port, "root", "")).isInstanceOf(SQLException.class);
+        String password = Files.readString(home.resolve("db-password"));
+        try (Connection own = connect(port, "foldback", password);
+                Statement statement = own.createStatement()) {
+            for (String forbidden : List.of(
+                    "SELECT 1 INTO OUTFILE '/tmp/foldback-outfile'",
+                    "SELECT * FROM mysql.global_priv",
+                    "CREATE TABLE foldback.t (a TEXT)",
+                    "LOAD DATA LOCAL INFILE '/etc/hostname' INTO TABLE foldback.t")) {
+                if (forbidden.startsWith("CREATE")) {
+                    statement.execute(forbidden);
+                } else {
+                    assertThatThrownBy(() -> statement.execute(forbidden))
+                            .as(forbidden)
+                            .isInstanceOf(SQLException.class);
+                }
+            }
+        }
+    }
+
+    private static Connection connect(int port, String user, String password) throws SQLException {
+        return DriverManager.getConnection(
+                "jdbc:mariadb://127.0.0.1:" + port + "/?allowLocalInfile=true&connectTimeout=4000", user, password);
+    }
+
+    /** A home whose database let root in without a password is closed at its next start. */
+    @Test
+    void homesOfEarlierVersionsAreClosed() throws Exception {
+        Path home = Files.createDirectories(folder.resolve("earlier"));
+        Files.writeString(home.resolve("db-password"), "earlier");
+        Process install = new ProcessBuilder(
+                        "mariadb-install-db",
+                        "--no-defaults",
+                        "--user=" + System.getProperty("user.name"),
+                        "--datadir=" + home.resolve("db"),
+                        "--auth-root-authentication-method=normal",
+                        "--skip-test-db",
+                        "--skip-name-resolve")
+                .redirectErrorStream(true)
+                .redirectOutput(folder.resolve("install").toFile())
+                .start();
+        assertThat(install.waitFor()).isZero();
+        int databasePort = MariaDbServer.freePort();
+        try {
+            assertThat(start(home, "", MariaDbServer.freePort(), databasePort).code())
+                    .isZero();
+            nobodyComesIn(home, databasePort);
+        } finally {
+            run("stop", "--home", home.toString());
+        }
+    }
+
+    @Test
+    void startThatGetsNowhereEndsWhatItBegan() throws Exception {
+        Path home = folder.resolve("stuck");
+        int port = MariaDbServer.freePort();
+        Ended ended = start(home, "exec sleep 600", port, MariaDbServer.freePort());
+        assertThat(ended.code()).isEqualTo(2);
+        assertThat(ended.errors()).contains("the pages did not start").contains("pages.log");
+        assertThat(run("status", "--home", home.toString()).out())
+                .contains("db: not running", "pages: not running", "worker: not running");
     }
 }

@@ -12,7 +12,6 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
@@ -112,7 +111,7 @@ class SyncEvidenceTest {
         String path = "/api/takes/" + take + "/sync";
         api.post(path + "?base=1", "{\"use\":[\"motion\"],\"from\":0,\"to\":6}");
         Awaitility.await()
-                .atMost(Duration.ofSeconds(40))
+                .atMost(Patience.LONG)
                 .until(() -> !api.get(path).json().path("working").asBoolean());
         JsonNode row = state(api, take).path("ledger").get(1);
         assertThat(row.path("verdict").asString()).isEqualToIgnoringCase("unsettled");
@@ -178,8 +177,7 @@ class SyncEvidenceTest {
         SyncTest.found(api, take);
         try (Browser browser = new Browser()) {
             SyncTest.openSheet(browser, server, take);
-            browser.await(Duration.ofSeconds(20))
-                    .until(driver -> browser.find("pair-A-B-sound").isDisplayed());
+            browser.await().until(driver -> browser.find("pair-A-B-sound").isDisplayed());
             browser.find("offset-B").sendKeys(Keys.chord(Keys.CONTROL, "a"), "12 f", Keys.ENTER);
             SyncTest.kept(browser, 3);
             assertThat(SyncTest.value(browser)).isEqualTo(0.48);
@@ -208,7 +206,7 @@ class SyncEvidenceTest {
             browser.press("take-list");
             SyncTest.kept(browser, 9);
             assertThat(SyncTest.value(browser)).isEqualTo(1.24);
-            browser.await(Duration.ofSeconds(20))
+            browser.await()
                     .until(driver -> driver.findElements(By.cssSelector("[data-test=finer]")).stream()
                             .anyMatch(lane -> lane.getText().contains("in step")));
         }

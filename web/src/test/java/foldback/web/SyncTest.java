@@ -56,7 +56,7 @@ class SyncTest {
         String path = "/api/takes/" + take + "/sync";
         assertThat(api.post(path + "?base=1", "{}").status()).isEqualTo(200);
         Awaitility.await()
-                .atMost(Duration.ofSeconds(30))
+                .atMost(Patience.LONG)
                 .pollInterval(Duration.ofMillis(50))
                 .until(() -> !api.get(path).json().path("working").asBoolean());
         assertThat(api.get(path).json().path("message").asString()).isEmpty();
@@ -98,12 +98,42 @@ class SyncTest {
         api.post("/api/takes/" + take + "/revisions", "{\"base\":1,\"set\":{\"offsets\":{\"B\":0.5}}}");
         api.post("/api/takes/" + take + "/sync?base=1", "{}");
         JsonNode status = Awaitility.await()
-                .atMost(Duration.ofSeconds(30))
+                .atMost(Patience.LONG)
                 .until(
                         () -> api.get("/api/takes/" + take + "/sync").json(),
                         s -> !s.path("working").asBoolean());
-        assertThat(status.path("message").asString()).contains("was changed while its offsets were measured");
+        assertThat(status.path("message").asString()).contains("was changed meanwhile");
         assertThat(offset(api.get("/api/takes/" + take).json(), 1)).isEqualTo(0.5);
+        // The result is not lost: it is used when that is wished.
+        assertThat(status.path("offered").asBoolean()).isTrue();
+        assertThat(api.post("/api/takes/" + take + "/sync/use?base=2", "").status())
+                .isEqualTo(200);
+        JsonNode used = api.get("/api/takes/" + take).json();
+        assertThat(offset(used, 1)).isCloseTo(LATE, within(0.002));
+        assertThat(used.path("revision").asInt()).isEqualTo(3);
+        assertThat(api.post("/api/takes/" + take + "/sync/use?base=3", "").status())
+                .isEqualTo(400);
+    }
+
+    /** Level is nothing to offsets: a measure that took minutes is recorded beside what was done meanwhile. */
+    @Test
+    void whatAnotherStageDoesMeanwhileIsKeptBesideTheResult(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = unsynced(api, server);
+        api.post(
+                "/api/takes/" + take + "/revisions",
+                "{\"base\":1,\"set\":{\"level\":{\"yaw_deg\":30,\"pitch_deg\":0,\"roll_deg\":0}}}");
+        api.post("/api/takes/" + take + "/sync?base=1", "{}");
+        JsonNode status = Awaitility.await()
+                .atMost(Patience.LONG)
+                .until(
+                        () -> api.get("/api/takes/" + take + "/sync").json(),
+                        s -> !s.path("working").asBoolean());
+        assertThat(status.path("message").asString()).isEmpty();
+        JsonNode both = api.get("/api/takes/" + take).json();
+        assertThat(both.path("revision").asInt()).isEqualTo(3);
+        assertThat(offset(both, 1)).isCloseTo(LATE, within(0.002));
+        assertThat(both.path("recipe").path("level").path("yaw_deg").asDouble()).isEqualTo(30);
     }
 
     @Test
@@ -190,7 +220,7 @@ class SyncTest {
             assertThat(browser.find("pane-waves").isDisplayed()).isTrue();
             // The whole take was chosen, and still is: from the second clip's first frame on.
             browser.find("hand-over").click();
-            browser.await(Duration.ofSeconds(10))
+            browser.await()
                     .until(driver -> "1.24".equals(browser.find("ho-from").getDomProperty("value")));
             browser.driver
                     .findElement(By.cssSelector("#handover-dialog [data-part=close]"))
@@ -212,7 +242,7 @@ class SyncTest {
 
     static void openSheet(Browser browser, RunningApplication.Server server, long take) {
         browser.driver.get(server.uri("/takes/" + take).toString());
-        browser.await(Duration.ofSeconds(40))
+        browser.await()
                 .until(driver -> !driver.findElements(By.cssSelector("[data-stage=sync] button"))
                         .isEmpty());
         browser.driver.findElement(By.cssSelector("[data-stage=sync] button")).click();
@@ -223,7 +253,6 @@ class SyncTest {
     }
 
     static void kept(Browser browser, int revision) {
-        browser.await(Duration.ofSeconds(30))
-                .until(driver -> browser.find("kept").getText().equals("Kept, revision " + revision));
+        browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision " + revision));
     }
 }

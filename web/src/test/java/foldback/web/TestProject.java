@@ -32,7 +32,7 @@ record TestProject(Api api, long id) {
     /** What it holds when all its clips have been looked into. */
     JsonNode read() {
         return Awaitility.await()
-                .atMost(Duration.ofSeconds(60))
+                .atMost(Patience.LONG)
                 .pollInterval(Duration.ofMillis(100))
                 .until(
                         () -> api.get(path() + "/gather").json(),

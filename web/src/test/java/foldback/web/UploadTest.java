@@ -9,7 +9,6 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.Arrays;
 import java.util.Base64;
 import java.util.List;
@@ -64,7 +63,7 @@ class UploadTest {
     /** What the project holds when what was sent has been looked into. */
     private static JsonNode read(TestProject project) {
         return Awaitility.await()
-                .atMost(Duration.ofSeconds(30))
+                .atMost(Patience.LONG)
                 .until(
                         project::read,
                         view -> view.path("groups").size() + view.path("rest").size() > 0);
@@ -130,7 +129,7 @@ class UploadTest {
         }
         whole(api, server, project, "good.mp4", bytes);
         JsonNode view = Awaitility.await()
-                .atMost(Duration.ofSeconds(30))
+                .atMost(Patience.LONG)
                 .until(project::read, all -> all.toString().contains("good.mp4"));
         assertThat(view.path("groups").toString()).contains("good.mp4");
         assertThat(view.path("rest").size()).isPositive();
@@ -245,7 +244,7 @@ class UploadTest {
             browser.driver.get(server.uri("/projects/" + project.id()).toString());
             browser.find("gather-ready");
             browser.find("files").sendKeys(folder.resolve("left_page.mp4") + "\n" + folder.resolve("right_page.mp4"));
-            browser.await(Duration.ofSeconds(40))
+            browser.await()
                     .until(driver -> driver.findElements(By.cssSelector("[data-test=clip]"))
                                     .size()
                             == 2);

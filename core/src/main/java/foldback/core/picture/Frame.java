@@ -58,6 +58,20 @@ public record Frame(PixelFormat format, ColourTags tags, Plane y, Plane u, Plane
         return new Frame(format, changed, y, u, v);
     }
 
+    /** Overwrites the samples with those of a frame of the same layout and size. */
+    public void copyFrom(Frame other) {
+        y.copyFrom(other.y);
+        u.copyFrom(other.u);
+        v.copyFrom(other.v);
+    }
+
+    /** The same picture with planes of its own. */
+    public Frame copy() {
+        Frame copy = allocate(format, tags, width(), height());
+        copy.copyFrom(this);
+        return copy;
+    }
+
     public int width() {
         return y.width();
     }

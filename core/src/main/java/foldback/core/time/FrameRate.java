@@ -16,6 +16,11 @@ public record FrameRate(long numerator, long denominator) {
             new FrameRate(60000, 1001),
             new FrameRate(60, 1));
 
+    /** A stated rate this near a usual one is that one, rounded; 23.976 and 24 are ten times as far apart. */
+    private static final double MEANT = 0.0001;
+
+    private static final long MOST_DENOMINATOR = 1001;
+
     public FrameRate {
         if (numerator <= 0 || denominator <= 0) {
             throw new IllegalArgumentException("a frame rate must be above 0: " + numerator + "/" + denominator);
@@ -36,15 +41,27 @@ public record FrameRate(long numerator, long denominator) {
         }
     }
 
-    /** The rate that people mean by one measured on a clip: the nearest usual one. */
-    public static FrameRate usual(double perSecond) {
-        FrameRate best = USUAL.get(0);
-        for (FrameRate rate : USUAL) {
-            if (Math.abs(rate.perSecond() - perSecond) < Math.abs(best.perSecond() - perSecond)) {
-                best = rate;
+    /**
+     * The rate that footage has by what its file says: a usual one where that is meant, else the very one it states.
+     *
+     * @param stated as a fraction, such as 30000/1001 or 25/2; 30 is taken where it is not stated
+     */
+    public static FrameRate ofFootage(String stated) {
+        FrameRate rate;
+        try {
+            rate = parse(stated);
+        } catch (IllegalArgumentException notStated) {
+            return new FrameRate(30, 1);
+        }
+        for (FrameRate usual : USUAL) {
+            if (Math.abs(usual.perSecond() - rate.perSecond()) < MEANT * usual.perSecond()) {
+                return usual;
             }
         }
-        return best;
+        // A mean over frames of varying length comes with numbers that nobody means.
+        return rate.denominator > MOST_DENOMINATOR
+                ? new FrameRate(Math.max(1, Math.round(1000 * rate.perSecond())), 1000)
+                : rate;
     }
 
     public double perSecond() {

@@ -6,6 +6,7 @@ import foldback.core.run.Run;
 import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
+import foldback.media.NoRoomException;
 import foldback.media.proxy.PictureIndex;
 import foldback.media.proxy.ProxyEncoder;
 import java.io.IOException;
@@ -93,6 +94,9 @@ public final class Proxies {
             Files.move(part, stream, StandardCopyOption.ATOMIC_MOVE);
             Files.move(indexPart, index, StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException failed) {
+            if (NoRoomException.isCauseOf(failed)) {
+                throw new NoRoomException(stream, failed);
+            }
             throw new MediaException(
                     clip.file(),
                     "The proxy of " + clip.ref().file() + " could not be written: " + failed.getMessage()

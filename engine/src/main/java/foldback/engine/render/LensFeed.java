@@ -7,10 +7,12 @@ import foldback.media.MediaException;
 import foldback.media.ffmpeg.FrameReader;
 import foldback.media.ffmpeg.MediaInfo;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
 
 /** Decodes the frames that a render needs of one file on a thread of its own, into a small pool. */
 final class LensFeed implements AutoCloseable {
@@ -25,6 +27,7 @@ final class LensFeed implements AutoCloseable {
     private final BlockingQueue<Pictures> free = new ArrayBlockingQueue<>(POOL);
     private final FrameReader reader;
     private final Thread thread;
+    private final BitSet used = new BitSet();
     private volatile RuntimeException failure;
     private Pictures current;
     private int currentIndex = -1;
@@ -127,6 +130,9 @@ final class LensFeed implements AutoCloseable {
                                         + " is missing. Copy it again from the card.");
                     }
                 }
+                synchronized (used) {
+                    used.set(wanted);
+                }
                 for (int i = 0; i < lenses.size(); i++) {
                     halve(lenses.get(i).part(target.whole()), target.lenses().get(i), halvings.get(i));
                 }
@@ -138,6 +144,20 @@ final class LensFeed implements AutoCloseable {
         } catch (RuntimeException failed) {
             failure = failed;
         }
+    }
+
+    /** The letters of the lenses whose pictures are in the file. */
+    String slots() {
+        return lenses.stream().map(lens -> lens.ref().slot()).collect(Collectors.joining("+"));
+    }
+
+    /** Frames of the file that were used so far and are damaged, or had another one stand in their place. */
+    BitSet damaged() {
+        BitSet damaged = reader.damaged();
+        synchronized (used) {
+            damaged.and(used);
+        }
+        return damaged;
     }
 
     private static void halve(Frame source, Frame target, int times) {

@@ -15,6 +15,7 @@ import foldback.media.MediaException;
 import foldback.media.NoRoomException;
 import foldback.media.ffmpeg.EncoderSettings;
 import foldback.media.ffmpeg.Joiner;
+import foldback.media.process.StepBack;
 import foldback.media.tags.SphericalTagger;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -120,16 +121,17 @@ public final class Renderer {
             throws IOException, InterruptedException {
         Publication publication = new Publication(folder, out, job.key());
         if (publication.isDone()) {
-            return Verified.check(out, job);
+            return Verified.check(out, job, new DamageNotes(folder).clips());
         }
         publication.refuseWhereTaken();
         Files.createDirectories(out.toAbsolutePath().getParent());
+        DamageNotes damage = new DamageNotes(folder);
         for (int attempt = 1; ; attempt++) {
             for (Pieces.Stretch stretch : pieces.missing()) {
-                renderStretch(job, pieces, stretch, run);
+                renderStretch(job, pieces, stretch, damage, run);
             }
             try {
-                return assemble(job, pieces, folder, publication);
+                return assemble(job, pieces, folder, publication, damage);
             } catch (NoRoomException | ChildKilledException notThePieces) {
                 throw notThePieces;
             } catch (MediaException wrong) {
@@ -140,8 +142,8 @@ public final class Renderer {
         }
     }
 
-    private void renderStretch(RenderJob job, Pieces pieces, Pieces.Stretch stretch, Run run)
-            throws InterruptedException {
+    private void renderStretch(RenderJob job, Pieces pieces, Pieces.Stretch stretch, DamageNotes damage, Run run)
+            throws IOException, InterruptedException {
         RenderSpec spec = job.spec();
         List<RecipePlan.Source> sources = job.shown().sources();
         RecipePlan plan = RecipePlan.compile(job.recipe(), spec.canvas(), sources);
@@ -164,7 +166,7 @@ public final class Renderer {
         long start = pieces.firstFrame(stretch.first());
         long end = Math.min(job.frames(), pieces.firstFrame(stretch.end()));
         long before = pieces.framesThere();
-        ExecutorService executor = Executors.newFixedThreadPool(threads);
+        ExecutorService executor = Executors.newFixedThreadPool(threads, StepBack.threads("stitch", niceness));
         List<List<Integer>> files = job.shown().lensesByFile();
         List<LensFeed> feeds = new ArrayList<>();
         try (CanvasLane lane =
@@ -187,6 +189,10 @@ public final class Renderer {
                 stitcher.stitch(List.of(frames), light.at(job.timeOf(n)), stitched, executor, threads);
                 colours.finish().ifPresent(finish -> finish.finish(stitched, canvas));
                 boolean ends = (n + 1) % job.pieceFrames() == 0 || n + 1 == end;
+                if (ends) {
+                    feeds.forEach(feed -> damage.add(feed.slots(), feed.damaged()));
+                    damage.keep();
+                }
                 lane.put(canvas, ends ? (int) (n / job.pieceFrames()) : -1);
             }
             lane.finish();
@@ -197,8 +203,8 @@ public final class Renderer {
         }
     }
 
-    private static Verified assemble(RenderJob job, Pieces pieces, Path folder, Publication publication)
-            throws IOException {
+    private static Verified assemble(
+            RenderJob job, Pieces pieces, Path folder, Publication publication, DamageNotes damage) throws IOException {
         Optional<Path> sound = Optional.empty();
         if (job.spec().soundSlot().isPresent()) {
             TakeClip clip = job.take().clips().stream()
@@ -224,7 +230,7 @@ public final class Renderer {
         try {
             Files.deleteIfExists(part);
             SphericalTagger.copyTagged(joined, part);
-            Verified verified = Verified.check(part, job);
+            Verified verified = Verified.check(part, job, damage.clips());
             publication.publish();
             return verified;
         } finally {

@@ -5,13 +5,16 @@ import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
 
 /**
  * What was found in a finished file.
  *
  * @param projection the tagged projection
  * @param sound the codec of the sound, or "none"
+ * @param damaged the clips of which frames that went into it are damaged
  */
 public record Verified(
         long frames,
@@ -22,7 +25,29 @@ public record Verified(
         String range,
         String projection,
         String sound,
-        long bytes) {
+        long bytes,
+        List<Damaged> damaged) {
+
+    /**
+     * A damaged clip.
+     *
+     * @param slots the letters of its lenses
+     * @param frames of it that are damaged or missing, of those that were used
+     */
+    public record Damaged(String slots, int frames) {
+        /** As a sentence's part: "12 frames of clip B are damaged". */
+        public String says() {
+            return (frames == 1 ? "1 frame of clip " + slots + " is" : frames + " frames of clip " + slots + " are")
+                    + " damaged";
+        }
+    }
+
+    /** The verdict in words. */
+    public String says() {
+        return damaged.isEmpty()
+                ? "Checked."
+                : "Checked; " + damaged.stream().map(Damaged::says).collect(Collectors.joining(", ")) + ".";
+    }
 
     /** Sound comes in packets of a fiftieth of a second. */
     private static final double SECONDS_APART = 0.1;
@@ -32,7 +57,7 @@ public record Verified(
      *
      * @throws MediaException where it is not what the job says
      */
-    static Verified check(Path file, RenderJob job) {
+    static Verified check(Path file, RenderJob job, List<Damaged> damaged) {
         MediaInfo info = MediaProbe.probe(file);
         MediaInfo.Video video = info.video().orElseThrow(() -> new MediaException(file, "The result has no picture."));
         long frames = FrameIndex.read(file).frames();
@@ -45,7 +70,8 @@ public record Verified(
                 video.tags().range().name().toLowerCase(Locale.ROOT),
                 video.projection().orElse("none"),
                 info.audio().isEmpty() ? "none" : info.audio().get(0).codec(),
-                file.toFile().length());
+                file.toFile().length(),
+                damaged);
         require(file, "frames", frames, job.frames());
         require(file, "width", video.width(), job.spec().canvas().width());
         require(file, "height", video.height(), job.spec().canvas().height());

@@ -9,14 +9,14 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.util.Arrays;
-import java.util.UUID;
+import java.util.concurrent.ThreadLocalRandom;
 
 /**
  * A work folder held by one process, so that no two ever write its pieces: not even where the database was away and took one
  * that works for dead. The system lets go of it when the process ends, however it ends.
  */
 final class WorkLock implements AutoCloseable {
+    private static final int MOST_SIZE = 1 << 15;
     private final FileChannel channel;
     private final FileLock lock;
 
@@ -36,10 +36,7 @@ final class WorkLock implements AutoCloseable {
                 FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.READ, StandardOpenOption.WRITE);
         try {
             FileLock lock = channel.tryLock();
-            byte[] mark = UUID.randomUUID().toString().getBytes(java.nio.charset.StandardCharsets.US_ASCII);
-            // Who held it before deletes the folder at the end: what is locked then is a file that nobody can find any
-            // more.
-            if (lock != null && channel.write(ByteBuffer.wrap(mark), 0) > 0 && isReadAs(mark, file)) {
+            if (lock != null && isFoundUnderItsName(channel, file)) {
                 return new WorkLock(channel, lock);
             }
         } catch (OverlappingFileLockException heldHere) {
@@ -49,9 +46,16 @@ final class WorkLock implements AutoCloseable {
         throw new BusyException();
     }
 
-    private static boolean isReadAs(byte[] mark, Path file) throws IOException {
+    /**
+     * Who held it before deletes the folder at the end: what is locked then is a file that nobody can find any more. Told by a
+     * size that no other file has; opening the file once more to look into it would let go of the lock.
+     */
+    private static boolean isFoundUnderItsName(FileChannel channel, Path file) throws IOException {
+        int size = 1 + ThreadLocalRandom.current().nextInt(MOST_SIZE);
+        channel.truncate(0);
+        channel.write(ByteBuffer.allocate(1), size - 1);
         try {
-            return Arrays.equals(Files.readAllBytes(file), mark);
+            return Files.size(file) == size;
         } catch (NoSuchFileException gone) {
             return false;
         }

@@ -12,10 +12,14 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.Function;
 
 /** The opened clips of a recipe, in the order of the rig's lenses. */
 public record Take(List<TakeClip> clips) {
+    private static final String MISSING =
+            "is not in the media folder, nor is it there under another name. Put it back, or"
+                    + " name its folder with --footage or --media.";
+    private static final String CHANGED =
+            "is not the file the recipe was made for: its content has changed. Put the original back.";
 
     public Take {
         clips = List.copyOf(clips);
@@ -31,29 +35,24 @@ public record Take(List<TakeClip> clips) {
     }
 
     /** The same with another way to learn what is in a file, such as {@link ContentIds}. */
-    public static Take open(Recipe recipe, MediaFolders media, Function<Path, String> contents) {
+    public static Take open(Recipe recipe, MediaFolders media, Contents contents) {
         return new Take(recipe.rig().lenses().stream()
                 .map(lens -> openClip(recipe.clip(lens.slot()), media, contents))
                 .toList());
     }
 
-    /** Opens one clip, as {@link #open} does. */
-    public static TakeClip openClip(ClipRef ref, MediaFolders media, Function<Path, String> contents) {
+    /** Opens one clip, as {@link #open} does; where it was moved or renamed, it is found by its content. */
+    public static TakeClip openClip(ClipRef ref, MediaFolders media, Contents contents) {
         Path file = media.resolve(ref.file());
-        if (!Files.isRegularFile(file)) {
-            throw new MediaException(
-                    file,
-                    ref.file() + " (lens " + ref.slot()
-                            + ") is not in the media folder. Put it back, or name its folder with --footage or --media.");
+        boolean there = Files.isRegularFile(file);
+        if (there && contents.of(file).equals(ref.sha256())) {
+            return TakeClip.open(ref, file);
         }
-        if (!contents.apply(file).equals(ref.sha256())) {
-            throw new MediaException(
-                    file,
-                    ref.file() + " (lens " + ref.slot()
-                            + ") is not the file the recipe was made for: its content has changed."
-                            + " Put the original back.");
-        }
-        return TakeClip.open(ref, file);
+        return TakeClip.open(
+                ref,
+                MovedClips.find(ref.sha256(), media, contents)
+                        .orElseThrow(() -> new MediaException(
+                                file, ref.file() + " (lens " + ref.slot() + ") " + (there ? CHANGED : MISSING))));
     }
 
     /** The clips of lenses that are on in a recipe. */

@@ -25,6 +25,11 @@ public final class Arguments {
         return new Arguments("ffmpeg", "-nostdin", "-hide_banner", "-v", "error", "-y");
     }
 
+    /** FFmpeg that says more than its errors, for one who listens. */
+    static Arguments watched(String level) {
+        return new Arguments("ffmpeg", "-nostdin", "-hide_banner", "-nostats", "-v", level, "-y");
+    }
+
     public static Arguments ffprobe() {
         return new Arguments("ffprobe", "-v", "error");
     }

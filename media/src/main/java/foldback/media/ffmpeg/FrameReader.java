@@ -10,17 +10,40 @@ import java.io.EOFException;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
 
-/** Decodes a run of frames of one file, in order, into frames that the caller owns. */
+/**
+ * Decodes a run of frames of one file, in order, into frames that the caller owns. Frames are told by their times: where the
+ * decoder leaves one out, the next one stands in its place, and none behind it moves.
+ */
 public final class FrameReader implements AutoCloseable {
+    /** A clip of which more than this does not come out at its end is broken, not scratched. */
+    private static final double MOST_REPEATED_SECONDS = 1;
+
     private final Path file;
     private final Child child;
     private final RawFrames raw;
+    private final FrameIndex index;
+    private final DecodeWatch watch = new DecodeWatch(Set.of());
+    private final int firstDecoded;
+    private final int wanted;
+    /** What the decoder's clock is behind the file's, seconds. */
+    private final double clockBehind;
+
+    private final BitSet missing = new BitSet();
     private boolean ended;
-    /** Frames that are decoded before the first wanted one. */
-    private int ahead;
+    /** The number of the next frame to be delivered. */
+    private int next;
+    /** A frame that came out before its turn, since those before it are missing. */
+    private Optional<Frame> early = Optional.empty();
+
+    private int earlyNumber;
+    /** What was filled last; stands in for the last frames where the decoder leaves them out. */
+    private Optional<Frame> last = Optional.empty();
 
     /**
      * Starts decoding.
@@ -38,29 +61,31 @@ public final class FrameReader implements AutoCloseable {
     public FrameReader(
             FrameIndex index, MediaInfo.Video video, int wanted, int width, int height, Noise noise, int niceness) {
         this.file = index.file();
-        int firstFrame = Math.max(0, wanted - NoiseFilter.lead(noise));
-        ahead = wanted - firstFrame;
-        Arguments arguments = Arguments.ffmpeg().add("-noautorotate");
-        if (firstFrame > 0) {
+        this.index = index;
+        this.wanted = wanted;
+        firstDecoded = Math.max(0, wanted - NoiseFilter.lead(noise));
+        next = firstDecoded;
+        Arguments arguments = Arguments.watched(DecodeWatch.LEVEL)
+                .add(DecodeWatch.CAREFUL)
+                .add("-noautorotate", "-seek_timestamp", "1");
+        if (firstDecoded > 0) {
             // Half a frame early, so that rounding cannot skip the frame; decoding starts at the key frame before.
-            double halfGap = (index.pts()[firstFrame] - index.pts()[firstFrame - 1]) / 2;
-            arguments.add(
-                    "-seek_timestamp",
-                    "1",
-                    "-ss",
-                    String.format(Locale.ROOT, "%.6f", index.pts()[firstFrame] - halfGap));
+            double halfGap = (index.pts()[firstDecoded] - index.pts()[firstDecoded - 1]) / 2;
+            clockBehind = Math.rint((index.pts()[firstDecoded] - halfGap) * 1e6) / 1e6;
+            arguments.add("-ss", String.format(Locale.ROOT, "%.6f", clockBehind));
+        } else {
+            clockBehind = 0;
         }
         arguments.guardedInput(file).add("-map", "0:v:0", "-an", "-sn", "-dn", "-vsync", "passthrough");
-        List<String> filters = new ArrayList<>(NoiseFilter.chain(noise));
+        List<String> filters = new ArrayList<>(List.of(DecodeWatch.FILTER));
+        filters.addAll(NoiseFilter.chain(noise));
         if (width != video.width() || height != video.height()) {
             filters.add("scale=" + width + ":" + height + ":flags=area:in_range=auto:out_range=auto");
         }
-        if (!filters.isEmpty()) {
-            arguments.add("-vf", String.join(",", filters));
-        }
+        arguments.add("-vf", String.join(",", filters));
         arguments.add("-pix_fmt", video.decodeFormat(), "-f", "rawvideo", "pipe:1");
         try {
-            child = Children.start(niceness, arguments.list());
+            child = Children.start(niceness, arguments.list(), watch, watch::end);
             child.input().close();
         } catch (IOException failed) {
             throw new MediaException(
@@ -70,31 +95,21 @@ public final class FrameReader implements AutoCloseable {
     }
 
     /**
-     * Fills {@code frame} with the next picture.
+     * Fills {@code frame} with the next picture; what was filled before must be as it was left.
      *
      * @return whether there was one; false at the end of the video
      * @throws MediaException where the decoder failed or the video stops in the middle of a frame
      */
     public boolean next(Frame frame) {
-        if (ended) {
-            return false;
-        }
         try {
-            for (; ahead > 0 && raw.read(child.output(), frame); ahead--) {
-                // Only the filters needed it.
+            for (; next < wanted; next++) {
+                if (!advance(frame)) {
+                    return false;
+                }
             }
-            if (raw.read(child.output(), frame)) {
-                return true;
-            }
-            ended = true;
-            if (child.await() != 0) {
-                refuseIfKilled(null);
-                throw new MediaException(
-                        file,
-                        "Decoding " + MediaProbe.name(file) + " failed: " + MediaProbe.lastLine(child.errors())
-                                + ". Copy it again from the card.");
-            }
-            return false;
+            boolean there = advance(frame);
+            next++;
+            return there;
         } catch (EOFException torn) {
             refuseIfKilled(torn);
             throw new MediaException(
@@ -106,6 +121,68 @@ public final class FrameReader implements AutoCloseable {
             Thread.currentThread().interrupt();
             throw new MediaException(file, "Decoding " + MediaProbe.name(file) + " was interrupted.", interrupted);
         }
+    }
+
+    /** Fills a frame with the picture of number {@code next}, or with the one that stands in its place. */
+    private boolean advance(Frame frame) throws IOException, InterruptedException {
+        if (early.isPresent()) {
+            frame.copyFrom(early.get());
+            if (earlyNumber == next) {
+                early = Optional.empty();
+            } else {
+                missing.set(next);
+            }
+            return true;
+        }
+        if (ended || !raw.read(child.output(), frame)) {
+            end();
+            return standIn(frame);
+        }
+        last = Optional.of(frame);
+        int number = FrameTimes.numberAt(index, watch.nextTime() + clockBehind, next);
+        if (number > next) {
+            early = Optional.of(frame.copy());
+            earlyNumber = number;
+            missing.set(next);
+        }
+        return true;
+    }
+
+    /** Repeats the last picture where the very last frames of the file did not come out. */
+    private boolean standIn(Frame frame) {
+        if (last.isEmpty()
+                || next >= index.frames()
+                || index.timeOf(index.frames() - 1) - index.timeOf(next) > MOST_REPEATED_SECONDS) {
+            return false;
+        }
+        if (last.get() != frame) {
+            frame.copyFrom(last.get());
+        }
+        missing.set(next);
+        return true;
+    }
+
+    private void end() throws InterruptedException {
+        if (ended) {
+            return;
+        }
+        ended = true;
+        if (child.await() != 0) {
+            refuseIfKilled(null);
+            throw new MediaException(
+                    file,
+                    "Decoding " + MediaProbe.name(file) + " failed: " + MediaProbe.lastLine(watch.lastWords())
+                            + ". Copy it again from the card.");
+        }
+    }
+
+    /** The numbers of frames so far that came out damaged, or had another one stand in their place. */
+    public BitSet damaged() {
+        BitSet damaged = FrameTimes.spoiled(
+                index,
+                watch.faults().stream().map(fault -> firstDecoded + fault).toList());
+        damaged.or(missing);
+        return damaged;
     }
 
     private void refuseIfKilled(IOException cause) {

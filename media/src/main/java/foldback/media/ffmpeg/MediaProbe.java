@@ -97,9 +97,13 @@ public final class MediaProbe {
         return String.valueOf(file.getFileName());
     }
 
-    /** The last line of an error output without what may hold a path of this machine. */
+    /** The last line of an error output that says something, without places in memory and what may hold a path of this machine. */
     public static String lastLine(String errors) {
-        String line = errors.substring(errors.lastIndexOf('\n') + 1).strip();
+        String line = "";
+        for (String each : errors.split("\n")) {
+            boolean said = !each.isBlank() && !each.contains("Last message repeated");
+            line = said ? each.replaceAll("\\[[^\\]]*\\] *", "").strip() : line;
+        }
         return line.substring(line.lastIndexOf(": ") < 0 ? 0 : line.lastIndexOf(": ") + 2);
     }
 

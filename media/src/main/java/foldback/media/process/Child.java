@@ -1,11 +1,14 @@
 package foldback.media.process;
 
+import foldback.media.ChildKilledException;
 import foldback.media.NoRoomException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Consumer;
 
 /**
  * A running child process. Its error output is drained all the time, the end of it is kept for messages. Closing kills it
@@ -22,8 +25,18 @@ public final class Child implements AutoCloseable {
     private final StringBuilder errors = new StringBuilder();
     private final Thread drain;
 
-    Child(Process process) {
+    private final Consumer<String> listener;
+    private final Runnable ended;
+    private final StringBuilder line = new StringBuilder();
+
+    /**
+     * @param listener is told each line of the error output, on a thread of its own
+     * @param ended is run behind the last one
+     */
+    Child(Process process, Consumer<String> listener, Runnable ended) {
         this.process = process;
+        this.listener = listener;
+        this.ended = ended;
         this.drain = new Thread(this::drainErrors, "child-errors");
         drain.setDaemon(true);
         drain.start();
@@ -77,6 +90,17 @@ public final class Child implements AutoCloseable {
         return !process.isAlive() && process.exitValue() > SIGNALLED && process.exitValue() != SIGNALLED + SIGXFSZ;
     }
 
+    /** @throws ChildKilledException where it was ended from outside */
+    public void refuseIfKilled(Path file) {
+        if (wasKilled()) {
+            throw new ChildKilledException(
+                    file,
+                    "Working on " + file.getFileName()
+                            + " stopped in the middle: ffmpeg was ended from outside. Try again.",
+                    null);
+        }
+    }
+
     @Override
     public void close() {
         if (process.isAlive()) {
@@ -97,8 +121,10 @@ public final class Child implements AutoCloseable {
         byte[] buffer = new byte[1024];
         try (InputStream stream = process.getErrorStream()) {
             for (int count = stream.read(buffer); count >= 0; count = stream.read(buffer)) {
+                String said = new String(buffer, 0, count, StandardCharsets.UTF_8);
+                tell(said);
                 synchronized (errors) {
-                    errors.append(new String(buffer, 0, count, StandardCharsets.UTF_8));
+                    errors.append(said);
                     if (errors.length() > KEPT_ERROR_BYTES) {
                         errors.delete(0, errors.length() - KEPT_ERROR_BYTES);
                     }
@@ -106,6 +132,20 @@ public final class Child implements AutoCloseable {
             }
         } catch (IOException closed) {
             // The child was killed; what it said until then is kept.
+        } finally {
+            ended.run();
+        }
+    }
+
+    private void tell(String said) {
+        for (int i = 0; i < said.length(); i++) {
+            char letter = said.charAt(i);
+            if (letter == '\n') {
+                listener.accept(line.toString());
+                line.setLength(0);
+            } else if (line.length() < KEPT_ERROR_BYTES) {
+                line.append(letter);
+            }
         }
     }
 }

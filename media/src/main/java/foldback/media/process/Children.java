@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Consumer;
 
 /** Starts child processes, the only class that does, and ends those that are left when the application ends. */
 public final class Children {
@@ -28,12 +29,23 @@ public final class Children {
      * @param command program and arguments
      */
     public static Child start(int niceness, List<String> command) throws IOException {
+        return start(niceness, command, line -> {}, () -> {});
+    }
+
+    /**
+     * The same for one who wants to hear the error output.
+     *
+     * @param listener is told each line, on a thread of the child's
+     * @param ended is run on that thread behind the last line
+     */
+    public static Child start(int niceness, List<String> command, Consumer<String> listener, Runnable ended)
+            throws IOException {
         List<String> full = new ArrayList<>();
         if (niceness > 0) {
             full.addAll(List.of("nice", "-n", Integer.toString(niceness)));
         }
         full.addAll(command);
-        Child child = new Child(new ProcessBuilder(full).start());
+        Child child = new Child(new ProcessBuilder(full).start(), listener, ended);
         RUNNING.add(child);
         return child;
     }

@@ -3,6 +3,7 @@ package foldback.media.proxy;
 import foldback.core.picture.ColourTags;
 import foldback.core.run.Run;
 import foldback.media.MediaException;
+import foldback.media.NoRoomException;
 import foldback.media.ffmpeg.Arguments;
 import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
@@ -54,8 +55,16 @@ public final class ProxyEncoder {
         try (Child child = Children.start(NICENESS, arguments.list())) {
             child.input().close();
             follow(child, index.frames(), run);
-            if (child.await() != 0) {
-                throw failed(index.file(), child);
+            int code = child.await();
+            if (child.ranOutOfRoom()) {
+                throw new NoRoomException(out, null);
+            }
+            child.refuseIfKilled(index.file());
+            if (code != 0) {
+                throw new MediaException(
+                        index.file(),
+                        "No proxy could be made of " + MediaProbe.name(index.file()) + " ("
+                                + MediaProbe.lastLine(child.errors()) + "). Pictures come from the original.");
             }
         } catch (IOException failed) {
             throw new MediaException(
@@ -67,16 +76,6 @@ public final class ProxyEncoder {
                     "Making a proxy of " + MediaProbe.name(index.file()) + " was interrupted.",
                     interrupted);
         }
-    }
-
-    private static MediaException failed(Path clip, Child child) {
-        return new MediaException(
-                clip,
-                child.ranOutOfRoom()
-                        ? "The disk is full: the proxy of " + MediaProbe.name(clip)
-                                + " could not be written. Make room and open the take again."
-                        : "No proxy could be made of " + MediaProbe.name(clip) + " ("
-                                + MediaProbe.lastLine(child.errors()) + "). Pictures come from the original.");
     }
 
     private static void follow(Child child, int frames, Run run) throws IOException {

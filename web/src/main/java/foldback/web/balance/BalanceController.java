@@ -48,6 +48,12 @@ class BalanceController {
         return jobs.status(takeId);
     }
 
+    /** Records a result that was offered, since what it was made from had changed. */
+    @PostMapping("/balance/use")
+    TakeJobs.Status use(@PathVariable Long takeId, @RequestParam int base) {
+        return jobs.use(takeId, base);
+    }
+
     @DeleteMapping("/balance")
     TakeJobs.Status cancel(@PathVariable Long takeId) {
         return jobs.cancel(takeId);

@@ -4,6 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.picture.Frame;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.light.Noise;
 import foldback.engine.balance.BalanceLane;
 import foldback.engine.balance.BalanceMeter;
@@ -14,6 +15,7 @@ import foldback.engine.take.Take;
 import foldback.web.Role;
 import foldback.web.job.TakeJobs;
 import foldback.web.preview.OpenTakes;
+import foldback.web.recipe.Finished;
 import foldback.web.recipe.Recipes;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -28,8 +30,7 @@ class BalanceJobs implements DisposableBean {
     private final Recipes recipes;
     private final OpenTakes takes;
     private final Previewer previewer;
-    private final TakeJobs jobs = new TakeJobs(
-            "balance", "The take was changed while its lenses were evened. Nothing was recorded; even them again.");
+    private final TakeJobs jobs;
 
     /** By what the clips hold and what is taken out of them: to try it takes seconds. */
     private final Cache<List<Object>, Double> noiseCosts =
@@ -39,6 +40,7 @@ class BalanceJobs implements DisposableBean {
         this.recipes = recipes;
         this.takes = takes;
         this.previewer = previewer;
+        this.jobs = new TakeJobs("balance", recipes);
     }
 
     TakeJobs.Status start(Long takeId, int base, BalanceOrder order) {
@@ -46,11 +48,13 @@ class BalanceJobs implements DisposableBean {
         if (recipe.showing().clips().size() < 2) {
             throw new IllegalArgumentException("One lens differs from no other: there is nothing to even out.");
         }
-        return jobs.start(takeId, run -> {
+        return jobs.start(takeId, base, run -> {
             Take take = takes.of(recipe).showing(recipe);
-            Recipe evened =
-                    recipe.withBalance(BalanceMeter.even(recipe, take.commonSpan(), previewer.knotFrames(take), run));
-            recipes.change(takeId, base, evened, "Even exposure and colour");
+            Balance evened = BalanceMeter.even(recipe, take.commonSpan(), previewer.knotFrames(take), run);
+            return new Finished(
+                    "Even exposure and colour",
+                    on -> List.of(on.clips(), on.geometry(), on.balance()),
+                    on -> on.withBalance(evened));
         });
     }
 
@@ -92,6 +96,10 @@ class BalanceJobs implements DisposableBean {
 
     Recipe recipe(Long takeId, int revision) {
         return recipes.revision(takeId, revision).read();
+    }
+
+    TakeJobs.Status use(Long takeId, int base) {
+        return jobs.use(takeId, base);
     }
 
     @Override

@@ -1,7 +1,10 @@
 package foldback.web.bench;
 
 import foldback.core.recipe.Recipe;
+import foldback.core.time.FrameRate;
 import foldback.core.time.TimeSpan;
+import foldback.engine.gather.ClipHealths;
+import foldback.engine.gather.FootageNotes;
 import foldback.engine.sync.ClockStart;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
@@ -13,6 +16,7 @@ import foldback.web.project.ProjectRepository;
 import foldback.web.project.TakeRepository;
 import foldback.web.recipe.RecipePatch;
 import foldback.web.recipe.Recipes;
+import java.util.List;
 import java.util.Locale;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Service;
@@ -28,8 +32,15 @@ class BenchService {
     private final OpenTakes takes;
     private final TakeRepository takeRows;
     private final ProjectRepository projects;
+    private final ClipHealths healths;
 
-    BenchService(Recipes recipes, OpenTakes takes, TakeRepository takeRows, ProjectRepository projects) {
+    BenchService(
+            Recipes recipes,
+            OpenTakes takes,
+            TakeRepository takeRows,
+            ProjectRepository projects,
+            ClipHealths healths) {
+        this.healths = healths;
         this.recipes = recipes;
         this.takes = takes;
         this.takeRows = takeRows;
@@ -69,13 +80,24 @@ class BenchService {
                 head.undo().orElse(null),
                 head.redo().orElse(null),
                 JSON.readTree(head.revision().recipe()),
-                Ledger.of(recipe, take),
+                Ledger.of(recipe, take, healths),
                 take.clips().stream().map(BenchService::row).toList(),
                 span.from(),
                 span.to(),
                 recipe.rate().perSecond(),
                 canvas,
-                ClockStart.of(take));
+                ClockStart.of(take),
+                footageRate(recipe, take));
+    }
+
+    /** The footage's own rate where all clips have it and the take another one, else null. */
+    private static String footageRate(Recipe recipe, Take take) {
+        List<FrameRate> rates = take.clips().stream()
+                .map(clip -> FrameRate.ofFootage(clip.whole().frameRate()))
+                .distinct()
+                .toList();
+        boolean other = rates.size() == 1 && !FootageNotes.rates(recipe, take).isEmpty();
+        return other ? rates.get(0).toString() : null;
     }
 
     private static TakeState.ClipRow row(TakeClip clip) {

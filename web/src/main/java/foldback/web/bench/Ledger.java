@@ -11,6 +11,8 @@ import foldback.core.rig.Coverage;
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;
 import foldback.core.space.Rotation;
+import foldback.engine.gather.ClipHealths;
+import foldback.engine.gather.FootageNotes;
 import foldback.engine.rig.TakeRig;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
@@ -28,9 +30,9 @@ final class Ledger {
 
     private Ledger() {}
 
-    static List<LedgerRow> of(Recipe recipe, Take take) {
+    static List<LedgerRow> of(Recipe recipe, Take take, ClipHealths healths) {
         return List.of(
-                gather(take),
+                gather(recipe, take, healths),
                 sync(recipe, take),
                 rig(recipe, take),
                 balance(recipe),
@@ -38,7 +40,7 @@ final class Ledger {
                 level(recipe.level()));
     }
 
-    private static LedgerRow gather(Take take) {
+    private static LedgerRow gather(Recipe recipe, Take take, ClipHealths healths) {
         MediaInfo.Video first = take.clips().get(0).video();
         List<String> differing = new ArrayList<>();
         for (TakeClip clip : take.clips()) {
@@ -53,20 +55,46 @@ final class Ledger {
         }
         int count = take.clips().size();
         String size = first.width() + " x " + first.height();
-        Evidence evidence = differing.isEmpty()
+        List<String> damage = FootageNotes.damage(take, healths, take.commonSpan());
+        List<String> rates = FootageNotes.rates(recipe, take);
+        List<String> reasons = new ArrayList<>(damage);
+        reasons.addAll(rates);
+        if (!differing.isEmpty()) {
+            reasons.add("lenses were recorded with different settings: " + String.join("; ", differing));
+        }
+        boolean unchecked = take.clips().stream()
+                .anyMatch(clip -> healths.of(clip.ref().sha256()).isEmpty());
+        String figure = !damage.isEmpty()
+                ? "footage damaged"
+                : !rates.isEmpty() ? "other rate" : count + " clips " + (differing.isEmpty() ? "agree" : "differ");
+        Evidence evidence = reasons.isEmpty()
                 ? new Evidence(
                         Verdict.SURE,
-                        "All clips have " + size + ", one frame rate and one set of colour tags.",
-                        count + " clips agree")
-                : new Evidence(
-                        Verdict.CHECK,
-                        "Lenses were recorded with different settings: " + String.join("; ", differing) + ".",
-                        count + " clips differ");
+                        "All clips have " + size + ", one frame rate and one set of colour tags"
+                                + (unchecked
+                                        ? "; they are still being looked through for damage."
+                                        : ", and no damage."),
+                        figure)
+                : new Evidence(Verdict.CHECK, sentence(String.join("; ", reasons)), figure);
         List<LedgerRow.Bar> bars = take.clips().stream()
                 .map(clip -> new LedgerRow.Bar(
-                        clip.ref().slot(), clip.span().from(), clip.span().to()))
+                        clip.ref().slot(), clip.span().from(), clip.span().to(), damaged(clip, healths)))
                 .toList();
         return LedgerRow.of("gather", "Gather", evidence, "bars", bars);
+    }
+
+    private static String sentence(String text) {
+        return Character.toUpperCase(text.charAt(0)) + text.substring(1) + ".";
+    }
+
+    /** Where a clip is damaged, in take time. */
+    private static List<double[]> damaged(TakeClip clip, ClipHealths healths) {
+        return healths.of(clip.ref().sha256()).stream()
+                .flatMap(health -> health.damaged().stream())
+                .map(range -> new double[] {
+                    clip.ref().takeTime(range.fromSeconds()), clip.ref().takeTime(range.toSeconds())
+                })
+                .toList();
     }
 
     private static LedgerRow sync(Recipe recipe, Take take) {

@@ -15,7 +15,8 @@ import java.util.List;
  * @param lane what the lane shows: "bars", "curve" (asked for on its own) or "none"
  */
 record LedgerRow(String stage, String name, String verdict, String reason, String figure, String lane, List<Bar> bars) {
-    record Bar(String label, double from, double to) {}
+    /** @param damaged where within it something is lost: from and to of each place */
+    record Bar(String label, double from, double to, List<double[]> damaged) {}
 
     static LedgerRow of(String stage, String name, Evidence evidence, String lane, List<Bar> bars) {
         return new LedgerRow(stage, name, evidence.verdict().word(), evidence.reason(), evidence.figure(), lane, bars);

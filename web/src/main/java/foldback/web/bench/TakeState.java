@@ -14,6 +14,7 @@ import tools.jackson.databind.JsonNode;
  * @param from take time from which all lenses have frames
  * @param to take time until which all lenses have frames
  * @param starts what all files state of their beginning: timecode, clock
+ * @param footageRate the footage's own frame rate where the take has another one, else null
  */
 record TakeState(
         long take,
@@ -28,7 +29,8 @@ record TakeState(
         double to,
         double rate,
         int canvasWidth,
-        List<String> starts) {
+        List<String> starts,
+        String footageRate) {
 
     /** A clip as the Gather sheet lists it. */
     record ClipRow(

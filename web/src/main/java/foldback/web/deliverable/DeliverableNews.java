@@ -21,6 +21,7 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 class DeliverableNews implements DisposableBean {
     private static final long LOOK_EVERY_MILLIS = 500;
     private final Deliverables deliverables;
+    private final Workers workers;
     private final List<SseEmitter> listeners = new CopyOnWriteArrayList<>();
     private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "deliverable-news");
@@ -28,8 +29,10 @@ class DeliverableNews implements DisposableBean {
         return thread;
     });
     private List<DeliverableView> last = List.of();
+    private int lastWorkers = -1;
 
-    DeliverableNews(Deliverables deliverables) {
+    DeliverableNews(Deliverables deliverables, Workers workers) {
+        this.workers = workers;
         this.deliverables = deliverables;
         clock.scheduleWithFixedDelay(this::look, LOOK_EVERY_MILLIS, LOOK_EVERY_MILLIS, TimeUnit.MILLISECONDS);
     }
@@ -38,7 +41,8 @@ class DeliverableNews implements DisposableBean {
         SseEmitter listener = new SseEmitter(0L);
         listener.onCompletion(() -> listeners.remove(listener));
         listener.onError(gone -> listeners.remove(listener));
-        send(listener, deliverables.all());
+        send(listener, "deliverables", deliverables.all());
+        send(listener, "workers", workers.present());
         listeners.add(listener);
         return listener;
     }
@@ -51,16 +55,21 @@ class DeliverableNews implements DisposableBean {
             List<DeliverableView> now = deliverables.all();
             if (!now.equals(last)) {
                 last = now;
-                listeners.forEach(listener -> send(listener, now));
+                listeners.forEach(listener -> send(listener, "deliverables", now));
+            }
+            int present = workers.present();
+            if (present != lastWorkers) {
+                lastWorkers = present;
+                listeners.forEach(listener -> send(listener, "workers", present));
             }
         } catch (DataAccessException | TransactionException away) {
             // The pages say themselves that the database is away; the next look tells the news.
         }
     }
 
-    private void send(SseEmitter listener, List<DeliverableView> news) {
+    private void send(SseEmitter listener, String what, Object news) {
         try {
-            listener.send(SseEmitter.event().name("deliverables").data(news, MediaType.APPLICATION_JSON));
+            listener.send(SseEmitter.event().name(what).data(news, MediaType.APPLICATION_JSON));
         } catch (IOException | IllegalStateException gone) {
             listeners.remove(listener);
         }

@@ -3,10 +3,14 @@ package foldback.web.deliverable;
 import foldback.core.recipe.Recipe;
 import foldback.core.time.TimeSpan;
 import foldback.engine.document.RenderSpec;
+import foldback.engine.gather.ClipHealths;
+import foldback.engine.gather.FootageNotes;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
+import foldback.engine.take.Take;
 import foldback.web.FoldbackProperties;
+import foldback.web.page.Asked;
 import foldback.web.page.NotFoundException;
 import foldback.web.preview.OpenTakes;
 import foldback.web.recipe.Recipes;
@@ -42,6 +46,7 @@ public class Deliverables {
     private final OpenTakes takes;
     private final RenderQueue queue;
     private final Estimator estimator;
+    private final ClipHealths healths;
     private final FoldbackProperties properties;
     private final Clock clock;
 
@@ -51,8 +56,10 @@ public class Deliverables {
             OpenTakes takes,
             RenderQueue queue,
             Estimator estimator,
+            ClipHealths healths,
             FoldbackProperties properties,
             Clock clock) {
+        this.healths = healths;
         this.estimator = estimator;
         this.rows = rows;
         this.recipes = recipes;
@@ -144,7 +151,7 @@ public class Deliverables {
     }
 
     private RenderJob job(Revision revision, NewDeliverable asked) {
-        RenderSpec spec = RenderSpec.read(JSON.writeValueAsString(asked.spec()));
+        RenderSpec spec = RenderSpec.read(JSON.writeValueAsString(Asked.required(asked.spec(), "spec")));
         Recipe recipe = revision.read();
         return job(recipe, spec, new TimeSpan(asked.from(), asked.to()));
     }
@@ -153,8 +160,19 @@ public class Deliverables {
     @Transactional(readOnly = true)
     Estimator.Estimate estimate(Long takeId, NewDeliverable asked) {
         RenderJob job = job(recipes.revision(takeId, asked.base()), asked);
-        return estimator.of(
-                takeId, job.spec(), job.frames(), job.recipe().rate().perSecond());
+        return estimator
+                .of(takeId, job.spec(), job.frames(), job.recipe().rate().perSecond())
+                .warning(warnings(job));
+    }
+
+    /** What will be wrong with a job's file, as far as that is known. */
+    private List<String> warnings(RenderJob job) {
+        Take shown = job.take().showing(job.recipe());
+        List<String> notes = new ArrayList<>(FootageNotes.damage(shown, healths, job.span()));
+        notes.addAll(FootageNotes.rates(job.recipe(), shown));
+        return notes.stream()
+                .map(note -> Character.toUpperCase(note.charAt(0)) + note.substring(1) + ".")
+                .toList();
     }
 
     /** Stops one that works, keeping its finished parts, or takes one that waits out of the queue for now. */
@@ -285,7 +303,7 @@ public class Deliverables {
 
     @Transactional
     void done(Long id, Verified verified) {
-        row(id).end(Deliverable.State.DONE, "Checked.", JSON.writeValueAsString(verified), clock.instant());
+        row(id).end(Deliverable.State.DONE, verified.says(), JSON.writeValueAsString(verified), clock.instant());
     }
 
     @Transactional

@@ -33,8 +33,13 @@ class Estimator {
      * @param seconds of work; negative where none of its preset was made before
      * @param free bytes on the disk
      * @param basis where the size comes from, for people
+     * @param warnings what will be wrong with it, a sentence each
      */
-    record Estimate(long bytes, double seconds, long free, String basis) {}
+    record Estimate(long bytes, double seconds, long free, String basis, List<String> warnings) {
+        Estimate warning(List<String> of) {
+            return new Estimate(bytes, seconds, free, basis, of);
+        }
+    }
 
     /** A finished deliverable and its spec. */
     private record Made(Deliverable row, RenderSpec spec) {
@@ -63,7 +68,11 @@ class Estimator {
                     .orElse(-1);
             if (spec.bitRateKbps().isPresent()) {
                 return new Estimate(
-                        Math.round(spec.bitRateKbps().get() * 125.0 * frames / rate), seconds, free, "by its bit rate");
+                        Math.round(spec.bitRateKbps().get() * 125.0 * frames / rate),
+                        seconds,
+                        free,
+                        "by its bit rate",
+                        List.of());
             }
             OptionalDouble known = done.stream()
                     .filter(made -> made.row().takeId().equals(takeId))
@@ -77,7 +86,7 @@ class Estimator {
             String basis = known.isPresent()
                     ? "by what was made of this take before"
                     : "rough, nothing was made of this take yet";
-            return new Estimate(Math.round(bits * pixels / 8), seconds, free, basis);
+            return new Estimate(Math.round(bits * pixels / 8), seconds, free, basis, List.of());
         } catch (IOException failed) {
             throw new UncheckedIOException(failed);
         }

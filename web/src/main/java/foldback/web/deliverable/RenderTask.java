@@ -67,7 +67,7 @@ class RenderTask {
             tell(() -> deliverables.ended(id, Deliverable.State.CANCELLED, "Cancelled."));
             return;
         }
-        Path work = properties.work().resolve("render").resolve(Long.toString(id));
+        Path work = properties.renders().resolve(Long.toString(id));
         Path out = properties.deliverables().resolve(row.name());
         try {
             RenderJob job = asked(() -> deliverables.job(id));

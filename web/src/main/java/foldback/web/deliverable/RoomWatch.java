@@ -56,7 +56,7 @@ class RoomWatch implements DisposableBean {
         long whole = Math.max(room.out(), deliverables.bytesExpected(id, job));
         long toWork = room.out() > 0 ? room.work() : 2 * whole;
         // It failed with this much free: only more than that lets it go further.
-        long free = free(out ? properties.deliverables() : properties.work());
+        long free = free(out ? properties.deliverables() : properties.renders());
         long least = free + free / 10 + LEAST_BYTES;
         Renderer.Room needed =
                 new Renderer.Room(out ? toWork : Math.max(toWork, least), out ? Math.max(whole, least) : whole);
@@ -83,14 +83,14 @@ class RoomWatch implements DisposableBean {
     }
 
     private boolean hasRoom(Renderer.Room needed) {
-        long work = free(properties.work());
+        long work = free(properties.renders());
         long out = free(properties.deliverables());
         return shareOneDisk() ? work >= needed.work() + needed.out() : work >= needed.work() && out >= needed.out();
     }
 
     private boolean shareOneDisk() {
         try {
-            return store(properties.work()).equals(store(properties.deliverables()));
+            return store(properties.renders()).equals(store(properties.deliverables()));
         } catch (IOException unknown) {
             return false;
         }

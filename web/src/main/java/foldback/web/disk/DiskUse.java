@@ -20,6 +20,9 @@ class DiskUse {
     /** Younger files may be at work. */
     private static final Duration SETTLED = Duration.ofMinutes(10);
 
+    /** An upload that nobody went on with for so long may be removed by a press; by itself it goes after a week. */
+    private static final Duration GIVEN_UP = Duration.ofHours(12);
+
     private final FoldbackProperties properties;
     private final Clock clock;
 
@@ -32,7 +35,7 @@ class DiskUse {
      * A kind of files.
      *
      * @param key for programs
-     * @param remakeable whether it may be removed here: it is made again when it is needed
+     * @param remakeable whether it may be removed here: it is made again when it is needed, or nobody goes on with it
      */
     record Kind(String key, String name, long bytes, int files, boolean remakeable) {}
 
@@ -46,9 +49,10 @@ class DiskUse {
                     List.of(
                             kind("media", "Uploads and demo clips", properties.media(), false),
                             kind("deliverables", "Deliverables", properties.deliverables(), false),
-                            kind("uploading", "Uploads that are not whole yet", properties.uploading(), false),
-                            kind("render", "Parts of deliverables that are not done", work("render"), false),
+                            kind("uploading", "Uploads that are not whole yet", properties.uploading(), true),
+                            kind("render", "Parts of deliverables that are not done", properties.renders(), false),
                             kind("proxies", "Proxies", work("proxies"), true),
+                            kind("health", "Findings about clips", work("health"), true),
                             kind("sounds", "Decoded sound", work("sounds"), true),
                             kind("contents", "Known contents of files", work("contents"), true)),
                     store.getUsableSpace());
@@ -68,7 +72,7 @@ class DiskUse {
                 .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException(
                         "'" + key + "' cannot be cleaned up here: it could not be made again."));
-        Instant before = clock.instant().minus(SETTLED);
+        Instant before = clock.instant().minus(key.equals("uploading") ? GIVEN_UP : SETTLED);
         long freed = 0;
         for (Path file : files(work(kind.key()))) {
             try {

@@ -93,6 +93,15 @@ class Clip {
         return known;
     }
 
+    /** Whether what is kept of it can be read; what cannot be shown is shown as such. */
+    boolean isReadable() {
+        try {
+            return facts().info().video().isPresent();
+        } catch (RuntimeException unreadable) {
+            return false;
+        }
+    }
+
     int groupNumber() {
         return groupNumber;
     }

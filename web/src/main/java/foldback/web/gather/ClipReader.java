@@ -7,6 +7,7 @@ import foldback.media.MediaException;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
 import foldback.web.Role;
+import foldback.web.proxy.ProxyOrders;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.ExecutorService;
@@ -27,16 +28,19 @@ import org.springframework.transaction.event.TransactionalEventListener;
 @Profile(Role.PAGES)
 class ClipReader implements DisposableBean {
     private static final Logger LOG = LoggerFactory.getLogger(ClipReader.class);
+    private static final int LEAST_SIDE = 64;
     private final Clips clips;
     private final MediaFolders folders;
     private final ContentIds contents;
+    private final ProxyOrders orders;
     private final ExecutorService executor = Executors.newFixedThreadPool(2, task -> {
         Thread thread = new Thread(task, "read-clip");
         thread.setDaemon(true);
         return thread;
     });
 
-    ClipReader(Clips clips, MediaFolders folders, ContentIds contents) {
+    ClipReader(Clips clips, MediaFolders folders, ContentIds contents, ProxyOrders orders) {
+        this.orders = orders;
         this.clips = clips;
         this.folders = folders;
         this.contents = contents;
@@ -61,10 +65,19 @@ class ClipReader implements DisposableBean {
                 if (info.video().isEmpty()) {
                     throw new MediaException(path, path.getFileName() + " has no picture, only sound.");
                 }
+                MediaInfo.Video video = info.video().get();
+                if (Math.min(video.width(), video.height()) < LEAST_SIDE) {
+                    throw new MediaException(
+                            path,
+                            path.getFileName() + " is " + video.width() + " x " + video.height()
+                                    + " pixels: too small for a lens's picture, which has " + LEAST_SIDE + " or more.");
+                }
                 List<KnownClip.LensPicture> lenses = LensPictures.find(path, info).stream()
                         .map(found -> new KnownClip.LensPicture(found.area(), found.circle()))
                         .toList();
-                clips.ready(projectId, id, contents.of(path), new KnownClip(info, lenses));
+                String sha256 = contents.of(path);
+                clips.ready(projectId, id, sha256, new KnownClip(info, lenses));
+                orders.want(sha256, file);
             } catch (MediaException unusable) {
                 clips.unusable(id, unusable.getMessage());
             } catch (DataAccessException | TransactionException away) {

@@ -165,6 +165,7 @@ public class Clips {
         List<Clip> all = of(projectId);
         List<Clip> free = all.stream()
                 .filter(clip -> clip.state() == Clip.State.READY && clip.takeId() == null && !clip.isGroupedByHand())
+                .filter(Clip::isReadable)
                 .sorted(Comparator.comparing(Clip::file))
                 .toList();
         List<ClipFacts> facts = free.stream()

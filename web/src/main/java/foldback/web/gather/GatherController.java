@@ -2,6 +2,7 @@ package foldback.web.gather;
 
 import foldback.media.JpegWriter;
 import foldback.web.Role;
+import foldback.web.page.Asked;
 import foldback.web.page.NotFoundException;
 import foldback.web.project.ProjectRepository;
 import java.util.List;
@@ -73,7 +74,7 @@ class GatherController {
     @PostMapping("/api/projects/{projectId}/clips")
     @ResponseBody
     GatherView add(@PathVariable Long projectId, @RequestBody Chosen chosen) {
-        for (String path : chosen.paths()) {
+        for (String path : Asked.list(chosen.paths(), "paths")) {
             for (FootageFolders.File file : folders.videos(path)) {
                 clips.bringIn(projectId, file.path(), file.bytes());
             }
@@ -92,6 +93,16 @@ class GatherController {
     @ResponseBody
     GatherView remove(@PathVariable Long projectId, @PathVariable Long clipId) {
         clips.remove(projectId, clipId);
+        return gathering.view(projectId);
+    }
+
+    /** A rate for takes to come. */
+    record NewRate(String rate) {}
+
+    @PostMapping("/api/projects/{projectId}/rate")
+    @ResponseBody
+    GatherView changeRate(@PathVariable Long projectId, @RequestBody NewRate asked) {
+        gathering.changeRate(projectId, asked.rate());
         return gathering.view(projectId);
     }
 

@@ -31,8 +31,12 @@ record GatherView(
      * @param name proposed for the take
      * @param lenses how many lens pictures they hold
      * @param starts geometries for as many lenses of the same aspect
+     * @param rate the clips' own where the project has another one, else null
      */
-    record Group(int number, String reason, String name, int lenses, List<Row> clips, List<Start> starts) {}
+    record Group(int number, String reason, String name, int lenses, List<Row> clips, List<Start> starts, Rate rate) {}
+
+    /** A rate, and what comes of footage of that rate in this project. */
+    record Rate(String rate, String says) {}
 
     /**
      * A geometry to start from.
@@ -48,6 +52,8 @@ record GatherView(
      * @param slots the letters its lenses would get
      * @param cells what it is, by column
      * @param differs the columns in which it differs from most of the proposed take
+     * @param checked whether it was decoded whole
+     * @param faults what was found wrong with it
      */
     record Row(
             long id,
@@ -57,7 +63,9 @@ record GatherView(
             long bytes,
             String slots,
             Map<String, String> cells,
-            List<String> differs) {}
+            List<String> differs,
+            boolean checked,
+            List<String> faults) {}
 
     /** What a clip is, by column, as people read it. */
     static Map<String, String> cells(KnownClip known) {

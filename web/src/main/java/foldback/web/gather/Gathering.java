@@ -4,6 +4,8 @@ import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
 import foldback.core.rig.Rig;
 import foldback.core.time.FrameRate;
+import foldback.engine.gather.ClipHealths;
+import foldback.engine.gather.FootageNotes;
 import foldback.web.Role;
 import foldback.web.page.NotFoundException;
 import foldback.web.preview.OpenTakes;
@@ -16,7 +18,10 @@ import foldback.web.recipe.Recipes;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -25,6 +30,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 @Profile(Role.PAGES)
 class Gathering {
+    private static final Logger LOG = LoggerFactory.getLogger(Gathering.class);
     private static final int MOST_NAME = 120;
     private final Clips clips;
     private final Starts starts;
@@ -33,6 +39,7 @@ class Gathering {
     private final Recipes recipes;
     private final OpenTakes opened;
     private final ProxyOrders orders;
+    private final ClipHealths healths;
 
     Gathering(
             Clips clips,
@@ -41,7 +48,9 @@ class Gathering {
             TakeRepository takes,
             Recipes recipes,
             OpenTakes opened,
-            ProxyOrders orders) {
+            ProxyOrders orders,
+            ClipHealths healths) {
+        this.healths = healths;
         this.clips = clips;
         this.starts = starts;
         this.projects = projects;
@@ -58,18 +67,23 @@ class Gathering {
         List<GatherView.Group> groups = new ArrayList<>();
         List<Rig> cards = starts.cards();
         List<Clip> ready = all.stream()
-                .filter(clip -> clip.state() == Clip.State.READY && clip.takeId() == null)
+                .filter(clip -> clip.state() == Clip.State.READY && clip.takeId() == null && clip.isReadable())
                 .toList();
+        Rows rows = new Rows(healths);
+        List<GatherView.Row> rest = new ArrayList<>(all.stream()
+                .filter(clip -> clip.state() != Clip.State.READY || !clip.isReadable())
+                .map(Rows::unread)
+                .toList());
         for (int number : ready.stream().map(Clip::groupNumber).distinct().toList()) {
             List<Clip> group =
                     ready.stream().filter(clip -> clip.groupNumber() == number).toList();
-            groups.add(new GatherView.Group(
-                    number,
-                    reason(group),
-                    TakeNames.propose(group.stream().map(Clip::file).toList()),
-                    Starts.lenses(group).size(),
-                    Rows.of(group),
-                    starts.of(group, cards)));
+            try {
+                groups.add(group(project, group, rows, cards));
+            } catch (RuntimeException unfit) {
+                // Whatever a row holds, the page goes on, and the row can be taken out.
+                LOG.warn("clips of project {} cannot be shown as a take", projectId, unfit);
+                group.forEach(clip -> rest.add(Rows.unfit(clip, unfit.getMessage())));
+            }
         }
         return new GatherView(
                 projectId,
@@ -80,13 +94,21 @@ class Gathering {
                         .filter(clip -> clip.state() == Clip.State.READING)
                         .count(),
                 groups,
-                all.stream()
-                        .filter(clip -> clip.state() != Clip.State.READY)
-                        .map(Rows::unread)
-                        .toList(),
+                rest,
                 takes.findByProjectIdOrderByPosition(projectId).stream()
-                        .map(take -> made(take, all))
+                        .map(take -> made(take, all, rows))
                         .toList());
+    }
+
+    private GatherView.Group group(Project project, List<Clip> group, Rows rows, List<Rig> cards) {
+        return new GatherView.Group(
+                group.get(0).groupNumber(),
+                reason(group),
+                TakeNames.propose(group.stream().map(Clip::file).toList()),
+                Starts.lenses(group).size(),
+                rows.of(group),
+                starts.of(group, cards),
+                otherRate(project, group).orElse(null));
     }
 
     private static String reason(List<Clip> group) {
@@ -94,12 +116,14 @@ class Gathering {
         return group.get(0).groupReason() + (two ? " Two lit discs were found in it, side by side or stacked." : "");
     }
 
-    private static GatherView.Made made(Take take, List<Clip> all) {
+    private static GatherView.Made made(Take take, List<Clip> all, Rows rows) {
         return new GatherView.Made(
                 take.id(),
                 take.name(),
-                Rows.of(all.stream()
-                        .filter(clip -> take.id().equals(clip.takeId()) && clip.state() == Clip.State.READY)
+                rows.of(all.stream()
+                        .filter(clip -> take.id().equals(clip.takeId())
+                                && clip.state() == Clip.State.READY
+                                && clip.isReadable())
                         .toList()));
     }
 
@@ -156,8 +180,23 @@ class Gathering {
     }
 
     private static FrameRate rateOf(Clip clip) {
-        double rate = clip.facts().info().video().orElseThrow().framesPerSecond();
-        return FrameRate.usual(rate > 0 ? rate : 30);
+        return FrameRate.ofFootage(clip.facts().info().video().orElseThrow().frameRate());
+    }
+
+    /** Gives a project another rate; takes that are made keep theirs. */
+    @Transactional
+    void changeRate(Long projectId, String rate) {
+        Project project = projects.lock(projectId).orElseThrow(() -> new NotFoundException("project " + projectId));
+        project.changeRate(FrameRate.parse(rate == null ? "" : rate).toString());
+    }
+
+    /** The clips' own rate where the project has another one. */
+    private static Optional<GatherView.Rate> otherRate(Project project, List<Clip> group) {
+        FrameRate footage = rateOf(group.get(0));
+        return project.rate()
+                .map(FrameRate::parse)
+                .flatMap(rate -> FootageNotes.rate(footage.perSecond(), rate))
+                .map(says -> new GatherView.Rate(footage.toString(), says));
     }
 
     private Project project(Long id) {

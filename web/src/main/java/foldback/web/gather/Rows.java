@@ -1,21 +1,29 @@
 package foldback.web.gather;
 
+import foldback.engine.gather.ClipHealths;
+import foldback.engine.gather.HealthWords;
 import foldback.engine.take.MediaFolders;
+import foldback.media.ffmpeg.ClipHealth;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 
 /** The rows of clips in a table, with what differs inside a take. */
 final class Rows {
     /** Columns that must agree within a take; lengths, start times and devices differ by nature. */
     private static final List<String> MUST_AGREE = List.of("size", "rate", "codec", "colour", "sound");
 
-    private Rows() {}
+    private final ClipHealths healths;
+
+    Rows(ClipHealths healths) {
+        this.healths = healths;
+    }
 
     /** The rows of clips that were filmed together; none for none. */
-    static List<GatherView.Row> of(List<Clip> group) {
+    List<GatherView.Row> of(List<Clip> group) {
         if (group.isEmpty()) {
             return List.of();
         }
@@ -43,17 +51,40 @@ final class Rows {
                     row,
                     MUST_AGREE.stream()
                             .filter(column -> !row.get(column).equals(most.get(column)))
-                            .toList()));
+                            .toList(),
+                    healths.of(clip.sha256())));
         }
         return rows;
     }
 
     /** The row of a clip that is not read, or cannot be. */
     static GatherView.Row unread(Clip clip) {
-        return row(clip, "", Map.of(), List.of());
+        return clip.state() == Clip.State.READY
+                ? unusable(clip, "What is known of it cannot be read any more. Take it out, and bring it in again.")
+                : row(clip, "", Map.of(), List.of(), Optional.empty());
     }
 
-    private static GatherView.Row row(Clip clip, String slots, Map<String, String> cells, List<String> differs) {
+    /** The row of a clip that cannot be part of a take. */
+    static GatherView.Row unfit(Clip clip, String why) {
+        return unusable(clip, "It cannot be used for a take: " + why);
+    }
+
+    private static GatherView.Row unusable(Clip clip, String why) {
+        return new GatherView.Row(
+                clip.id(),
+                MediaFolders.printable(clip.file()),
+                "unusable",
+                why,
+                clip.bytes(),
+                "",
+                Map.of(),
+                List.of(),
+                false,
+                List.of());
+    }
+
+    private static GatherView.Row row(
+            Clip clip, String slots, Map<String, String> cells, List<String> differs, Optional<ClipHealth> health) {
         return new GatherView.Row(
                 clip.id(),
                 MediaFolders.printable(clip.file()),
@@ -62,7 +93,9 @@ final class Rows {
                 clip.bytes(),
                 slots,
                 cells,
-                differs);
+                differs,
+                health.isPresent(),
+                health.map(HealthWords::of).orElse(List.of()));
     }
 
     /** The value that most have; of equals the first. */

@@ -2,31 +2,36 @@ package foldback.web.job;
 
 import foldback.core.run.Run;
 import foldback.media.MediaException;
-import foldback.web.recipe.StaleRevisionException;
+import foldback.web.recipe.Finished;
+import foldback.web.recipe.Recipes;
 import java.util.Map;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.function.Consumer;
+import java.util.concurrent.TimeUnit;
+import java.util.function.Function;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
+import org.springframework.transaction.TransactionException;
 
-/** Computations of one kind, one after another, one a take at the most; their pages may be closed meanwhile. */
+/**
+ * Computations of one kind, one after another, one a take at the most; their pages may be closed meanwhile. A result is
+ * recorded on the take as it is when it is there, as long as nothing changed that it was made from; else it is offered.
+ */
 public final class TakeJobs implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(TakeJobs.class);
+    private static final long AGAIN_SECONDS = 2;
     private final String name;
-    private final String stale;
+    private final Recipes recipes;
     private final Map<Long, Job> jobs = new ConcurrentHashMap<>();
     private final ExecutorService executor;
 
-    /**
-     * @param name of the kind, for the log
-     * @param stale what to say where the take was changed meanwhile, so that nothing was recorded
-     */
-    public TakeJobs(String name, String stale) {
+    /** @param name of the kind, for the log */
+    public TakeJobs(String name, Recipes recipes) {
         this.name = name;
-        this.stale = stale;
+        this.recipes = recipes;
         executor = Executors.newSingleThreadExecutor(task -> {
             Thread thread = new Thread(task, name);
             thread.setDaemon(true);
@@ -40,23 +45,34 @@ public final class TakeJobs implements AutoCloseable {
      * @param working whether it goes on
      * @param share that is done, 0 to 1
      * @param message why it did not end well, or empty
+     * @param offered whether there is a result that was not recorded, and can be used all the same
      */
-    public record Status(boolean working, double share, String message) {}
+    public record Status(boolean working, double share, String message, boolean offered) {
+        private static Status ended(String message) {
+            return new Status(false, message.isEmpty() ? 1 : 0, message, false);
+        }
+    }
 
     /** A computation; written by its own thread, read by others. */
     private static final class Job {
-        private volatile Status status = new Status(true, 0, "");
+        private volatile Status status = new Status(true, 0, "", false);
         private volatile boolean cancelled;
+        private volatile Finished.Offer offer;
     }
 
-    /** Starts a computation that records its result itself; one that goes on for this take is left alone. */
-    public Status start(Long takeId, Consumer<Run> work) {
+    /**
+     * Starts a computation; one that goes on for this take is left alone.
+     *
+     * @param base the revision that it is made on
+     * @param work makes the result
+     */
+    public Status start(Long takeId, int base, Function<Run, Finished> work) {
         Job job = jobs.compute(takeId, (id, known) -> {
             if (known != null && known.status.working()) {
                 return known;
             }
             Job fresh = new Job();
-            executor.execute(() -> carryOut(takeId, work, fresh));
+            executor.execute(() -> carryOut(takeId, base, work, fresh));
             return fresh;
         });
         return job.status;
@@ -64,7 +80,7 @@ public final class TakeJobs implements AutoCloseable {
 
     public Status status(Long takeId) {
         Job job = jobs.get(takeId);
-        return job == null ? new Status(false, 0, "") : job.status;
+        return job == null ? new Status(false, 0, "", false) : job.status;
     }
 
     public Status cancel(Long takeId) {
@@ -75,20 +91,66 @@ public final class TakeJobs implements AutoCloseable {
         return status(takeId);
     }
 
-    private void carryOut(Long takeId, Consumer<Run> work, Job job) {
+    /**
+     * Records a result that was offered.
+     *
+     * @param base the revision that it is put on
+     */
+    public Status use(Long takeId, int base) {
+        Job job = jobs.get(takeId);
+        if (job == null || job.offer == null) {
+            throw new IllegalArgumentException("There is no result that waits to be used; run it again.");
+        }
+        Finished.Offer offer = job.offer;
+        recipes.change(
+                takeId,
+                base,
+                offer.change().apply(recipes.revision(takeId, base).read()),
+                offer.label());
+        job.offer = null;
+        job.status = Status.ended("");
+        return job.status;
+    }
+
+    private void carryOut(Long takeId, int base, Function<Run, Finished> work, Job job) {
         try {
-            work.accept(new Run(share -> job.status = new Status(true, share, ""), () -> job.cancelled));
-            job.status = new Status(false, 1, "");
+            Finished finished =
+                    work.apply(new Run(share -> job.status = new Status(true, share, "", false), () -> job.cancelled));
+            record(takeId, base, finished, job);
         } catch (CancellationException cancelled) {
-            job.status = new Status(false, 0, "");
-        } catch (StaleRevisionException changed) {
-            job.status = new Status(false, 0, stale);
+            job.status = new Status(false, 0, "", false);
         } catch (MediaException failed) {
-            job.status = new Status(false, 0, failed.getMessage());
+            job.status = Status.ended(failed.getMessage());
+        } catch (InterruptedException stopping) {
+            Thread.currentThread().interrupt();
         } catch (RuntimeException failed) {
             LOG.error("{} of take {} failed", name, takeId, failed);
-            job.status = new Status(false, 0, "That failed unexpectedly; the log of the pages says more.");
+            job.status = Status.ended("That failed unexpectedly; the log of the pages says more.");
         }
+    }
+
+    /** Minutes of work are not thrown away because the database is away for a while. */
+    private void record(Long takeId, int base, Finished finished, Job job) throws InterruptedException {
+        while (true) {
+            try {
+                recipes.finish(takeId, base, finished)
+                        .ifPresentOrElse(offer -> offer(offer, job), () -> job.status = Status.ended(""));
+                return;
+            } catch (DataAccessException | TransactionException away) {
+                LOG.warn("the database does not answer; the {} of take {} waits to be recorded", name, takeId);
+                TimeUnit.SECONDS.sleep(AGAIN_SECONDS);
+            }
+        }
+    }
+
+    private static void offer(Finished.Offer offer, Job job) {
+        job.offer = offer;
+        job.status = new Status(
+                false,
+                1,
+                "What this was made from was changed meanwhile (\u201c" + offer.head()
+                        + "\u201d). The result is kept: use it all the same, or run it again.",
+                true);
     }
 
     @Override

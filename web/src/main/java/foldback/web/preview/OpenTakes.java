@@ -42,7 +42,7 @@ public class OpenTakes {
                 .map(lens -> recipe.clip(lens.slot()))
                 .map(clip -> clip.slot() + clip.sha256() + clip.file())
                 .toList();
-        Take take = opened.get(key, k -> Take.open(recipe, media, contents::of));
+        Take take = opened.get(key, k -> Take.open(recipe, media, contents));
         return new Take(take.clips().stream()
                 .map(clip -> withOffset(clip, recipe.clip(clip.ref().slot())))
                 .toList());

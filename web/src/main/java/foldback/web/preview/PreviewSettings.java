@@ -1,5 +1,6 @@
 package foldback.web.preview;
 
+import foldback.engine.gather.ClipHealths;
 import foldback.engine.play.Player;
 import foldback.engine.preview.Previewer;
 import foldback.engine.proxy.Proxies;
@@ -32,6 +33,11 @@ class PreviewSettings {
     @Bean
     Proxies proxies(FoldbackProperties properties) {
         return new Proxies(properties.work().resolve("proxies"));
+    }
+
+    @Bean
+    ClipHealths clipHealths(FoldbackProperties properties) {
+        return new ClipHealths(properties.work().resolve("health"));
     }
 
     @Bean

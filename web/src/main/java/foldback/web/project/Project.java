@@ -57,6 +57,11 @@ public class Project {
         rate = rate == null ? proposedRate : rate;
     }
 
+    /** Takes another rate for the takes to come. */
+    public void changeRate(String other) {
+        rate = other;
+    }
+
     public Instant createdAt() {
         return createdAt;
     }

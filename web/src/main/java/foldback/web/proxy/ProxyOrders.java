@@ -3,6 +3,7 @@ package foldback.web.proxy;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import com.github.kagkarlsson.scheduler.task.TaskInstance;
 import foldback.core.recipe.ClipRef;
+import foldback.engine.gather.ClipHealths;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
@@ -22,10 +23,12 @@ public class ProxyOrders {
     static final String TABLE = "scheduled_proxies";
     private final ProxyOrderRepository orders;
     private final Proxies proxies;
+    private final ClipHealths healths;
     private final SchedulerClient client;
     private final Clock clock;
 
-    ProxyOrders(ProxyOrderRepository orders, Proxies proxies, DataSource source, Clock clock) {
+    ProxyOrders(ProxyOrderRepository orders, Proxies proxies, ClipHealths healths, DataSource source, Clock clock) {
+        this.healths = healths;
         this.orders = orders;
         this.proxies = proxies;
         this.clock = clock;
@@ -41,20 +44,25 @@ public class ProxyOrders {
      */
     public record Status(boolean ready, double share, String message) {}
 
-    /** Asks for the proxies of a take that are not there. */
+    /** Asks for the proxies of a take that are not there, and for its clips to be checked that were not. */
     @Transactional
     public void want(Take take) {
         for (TakeClip clip : take.clips()) {
-            if (proxies.of(clip).isEmpty()) {
-                ClipRef ref = clip.ref();
-                orders.addIfMissing(ref.sha256(), ref.file());
-                ProxyOrder order = orders.findById(ref.sha256()).orElseThrow();
-                if (order.state() != ProxyOrder.State.WAITING) {
-                    order.renew(ref.file());
-                }
-                client.scheduleIfNotExists(new TaskInstance<Void>(TASK, ref.sha256()), clock.instant());
+            if (proxies.of(clip).isEmpty() || healths.of(clip.ref().sha256()).isEmpty()) {
+                want(clip.ref().sha256(), clip.ref().file());
             }
         }
+    }
+
+    /** Asks for a clip to be decoded whole: that makes its proxy, and finds out what is wrong with it. */
+    @Transactional
+    public void want(String sha256, String file) {
+        orders.addIfMissing(sha256, file);
+        ProxyOrder order = orders.findById(sha256).orElseThrow();
+        if (order.state() != ProxyOrder.State.WAITING) {
+            order.renew(file);
+        }
+        client.scheduleIfNotExists(new TaskInstance<Void>(TASK, sha256), clock.instant());
     }
 
     @Transactional(readOnly = true)

@@ -1,16 +1,22 @@
 package foldback.web.proxy;
 
 import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import foldback.core.run.Run;
+import foldback.engine.gather.ClipHealths;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
+import foldback.engine.take.TakeClip;
+import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
+import foldback.media.NoRoomException;
 import foldback.web.Role;
 import foldback.web.TaskTable;
+import java.time.Duration;
 import javax.sql.DataSource;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -24,19 +30,32 @@ import org.springframework.transaction.TransactionException;
 @Component
 @Profile(Role.WORKER)
 class ProxyWorker implements DisposableBean {
+    /** At first; it waits longer each time that a disk is still full. */
+    private static final Duration AGAIN_AFTER = Duration.ofSeconds(3);
+
     private static final long TELL_EVERY_NANOS = 500_000_000L;
     private final ProxyOrders orders;
     private final Proxies proxies;
+    private final ClipHealths healths;
     private final MediaFolders media;
     private final ContentIds contents;
     private final Scheduler scheduler;
 
-    ProxyWorker(ProxyOrders orders, Proxies proxies, MediaFolders media, ContentIds contents, DataSource source) {
+    ProxyWorker(
+            ProxyOrders orders,
+            Proxies proxies,
+            ClipHealths healths,
+            MediaFolders media,
+            ContentIds contents,
+            DataSource source) {
+        this.healths = healths;
         this.orders = orders;
         this.proxies = proxies;
         this.media = media;
         this.contents = contents;
-        OneTimeTask<Void> task = Tasks.oneTime(ProxyOrders.TASK).execute((instance, context) -> make(instance.getId()));
+        OneTimeTask<Void> task = Tasks.oneTime(ProxyOrders.TASK)
+                .onFailure(new FailureHandler.ExponentialBackoffFailureHandler<>(AGAIN_AFTER))
+                .execute((instance, context) -> make(instance.getId()));
         this.scheduler = TaskTable.scheduler(source, ProxyOrders.TABLE, task);
     }
 
@@ -52,11 +71,36 @@ class ProxyWorker implements DisposableBean {
 
     private void make(String sha256) {
         try {
-            proxies.make(Take.openClip(orders.clip(sha256), media, contents::of), progress(sha256));
-            orders.done(sha256);
+            TakeClip clip = Take.openClip(orders.clip(sha256), media, contents);
+            String trouble = tried(() -> proxies.make(clip, progress(sha256)));
+            String worse = tried(() -> healths.check(clip, new Run(share -> {}, ProxyWorker::isStopping)));
+            if (trouble.isEmpty() && worse.isEmpty()) {
+                orders.done(sha256);
+            } else {
+                orders.failed(sha256, trouble.isEmpty() ? worse : trouble);
+            }
+        } catch (ChildKilledException | NoRoomException another) {
+            // A worker that ends kills its decoders, and a full disk is made room on: the same work succeeds later.
+            throw another;
         } catch (MediaException failed) {
             orders.failed(sha256, failed.getMessage());
         }
+    }
+
+    /** What went wrong, or nothing; a clip of which no proxy can be made is the more to be checked. */
+    private static String tried(Runnable work) {
+        try {
+            work.run();
+            return "";
+        } catch (ChildKilledException | NoRoomException another) {
+            throw another;
+        } catch (MediaException failed) {
+            return failed.getMessage();
+        }
+    }
+
+    private static boolean isStopping() {
+        return Thread.currentThread().isInterrupted();
     }
 
     private Run progress(String sha256) {
@@ -73,6 +117,6 @@ class ProxyWorker implements DisposableBean {
                         }
                     }
                 },
-                () -> Thread.currentThread().isInterrupted());
+                ProxyWorker::isStopping);
     }
 }

@@ -13,12 +13,12 @@ import tools.jackson.databind.node.ObjectNode;
  *
  * @param base number of the revision it was made on
  * @param label what was done, for people
- * @param set the sections that change: sync, rig, balance, seams, level; and offsets, seconds by slot
+ * @param set the sections that change: rate, sync, rig, balance, seams, level; and offsets, seconds by slot
  */
 public record RecipePatch(int base, String label, ObjectNode set) {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String OFFSETS = "offsets";
-    private static final List<String> SECTIONS = List.of("sync", "rig", "balance", "seams", "level");
+    private static final List<String> SECTIONS = List.of("rate", "sync", "rig", "balance", "seams", "level");
 
     public RecipePatch {
         if (set == null) {

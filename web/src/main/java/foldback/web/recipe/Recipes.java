@@ -53,7 +53,7 @@ public class Recipes {
     }
 
     /**
-     * Records a change.
+     * Records a change; what changes nothing makes no revision.
      *
      * @param base number of the revision that the change was made on
      * @throws StaleRevisionException where the head is another one; nothing is recorded
@@ -62,12 +62,42 @@ public class Recipes {
     public Head change(Long takeId, int base, Recipe recipe, String label) {
         Take take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
         Revision head = expect(take, base, label);
-        int last = revisions
+        String changed = RecipeJson.write(recipe);
+        if (!changed.equals(RecipeJson.write(head.read()))) {
+            append(take, head.id(), last(takeId) + 1, changed, label);
+        }
+        return headOf(take);
+    }
+
+    /**
+     * Records what a long computation found out, on the take as it is by now.
+     *
+     * @param base number of the revision that it was made on
+     * @return the result where it could not be recorded, since what it was made from was changed meanwhile
+     */
+    @Transactional
+    public Optional<Finished.Offer> finish(Long takeId, int base, Finished finished) {
+        Take take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+        Revision head = revisions.findById(take.headRevisionId()).orElseThrow();
+        Recipe now = head.read();
+        Recipe then = revision(takeId, base).read();
+        if (!finished.dependsOn().apply(now).equals(finished.dependsOn().apply(then))) {
+            return Optional.of(new Finished.Offer(finished.label(), finished.change(), head.label()));
+        }
+        append(
+                take,
+                head.id(),
+                last(takeId) + 1,
+                RecipeJson.write(finished.change().apply(now)),
+                finished.label());
+        return Optional.empty();
+    }
+
+    private int last(Long takeId) {
+        return revisions
                 .findFirstByTakeIdOrderByNumberDesc(takeId)
                 .orElseThrow()
                 .number();
-        append(take, head.id(), last + 1, RecipeJson.write(recipe), label);
-        return headOf(take);
     }
 
     @Transactional

@@ -19,6 +19,7 @@ import foldback.engine.rig.TakeRig;
 import foldback.engine.take.Take;
 import foldback.media.JpegWriter;
 import foldback.web.Role;
+import foldback.web.page.Asked;
 import foldback.web.preview.OpenTakes;
 import foldback.web.recipe.Recipes;
 import java.time.Duration;
@@ -145,7 +146,7 @@ class PointsController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void delete(@PathVariable Long takeId, @RequestParam int base, @RequestBody Numbers wanted) {
         Recipe recipe = recipe(takeId, base);
-        TiePoints left = PointEdits.without(sets.of(recipe), wanted.numbers());
+        TiePoints left = PointEdits.without(sets.of(recipe), Asked.required(wanted.numbers(), "numbers"));
         int count = wanted.numbers().size();
         keep(takeId, base, recipe, left, count == 1 ? "Delete a tie point" : "Delete " + count + " tie points");
     }
@@ -209,7 +210,8 @@ class PointsController {
     }
 
     private static PointEdits.Place place(Recipe recipe, Rig fitted, Place place) {
-        int lens = PointSets.number(recipe, place.slot());
+        int lens = PointSets.number(
+                recipe, Asked.required(Asked.required(place, "place").slot(), "slot"));
         RigLens own = fitted.lenses().get(lens);
         double[] xy = PointsView.place(own, new Direction(place.x(), place.y(), place.z()));
         if (!(own.lens().frame().depthInside(xy[0], xy[1]) > 0)) {

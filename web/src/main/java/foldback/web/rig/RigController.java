@@ -33,6 +33,12 @@ class RigController {
         return jobs.status(takeId);
     }
 
+    /** Records a result that was offered, since what it was made from had changed. */
+    @PostMapping("/use")
+    TakeJobs.Status use(@PathVariable Long takeId, @RequestParam int base) {
+        return jobs.use(takeId, base);
+    }
+
     @DeleteMapping
     TakeJobs.Status cancel(@PathVariable Long takeId) {
         return jobs.cancel(takeId);

@@ -2,7 +2,6 @@ package foldback.web.rig;
 
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.geometry.Geometry;
 import foldback.core.rig.Rig;
 import foldback.core.run.Run;
 import foldback.core.solve.RigFinder;
@@ -14,9 +13,11 @@ import foldback.engine.take.Take;
 import foldback.web.Role;
 import foldback.web.job.TakeJobs;
 import foldback.web.preview.OpenTakes;
+import foldback.web.recipe.Finished;
 import foldback.web.recipe.Recipes;
 import java.util.List;
 import java.util.Map;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.context.annotation.Profile;
@@ -30,14 +31,14 @@ class RigJobs implements DisposableBean {
     private final OpenTakes takes;
     private final PointSets points;
     private final Previewer previewer;
-    private final TakeJobs jobs = new TakeJobs(
-            "rig", "The take was changed while its rig was solved. Nothing was recorded; solve the rig again.");
+    private final TakeJobs jobs;
 
     RigJobs(Recipes recipes, OpenTakes takes, PointSets points, Previewer previewer) {
         this.recipes = recipes;
         this.takes = takes;
         this.points = points;
         this.previewer = previewer;
+        this.jobs = new TakeJobs("rig", recipes);
     }
 
     TakeJobs.Status start(Long takeId, int base, RigOrder order) {
@@ -49,18 +50,17 @@ class RigJobs implements DisposableBean {
         if (recipe.showing().clips().size() < 2) {
             throw new IllegalArgumentException("One lens has no other that its picture could be compared with.");
         }
-        return jobs.start(takeId, run -> {
-            if (order.fromPoints()) {
-                Recipe again = recipe.withGeometry(again(recipe, order, run));
-                recipes.change(takeId, base, again, "Solve the rig from its points");
-            } else {
-                recipes.change(takeId, base, solve(recipe, order, run), "Solve the rig");
-            }
-        });
+        return jobs.start(
+                takeId, base, run -> order.fromPoints() ? again(recipe, order, run) : solve(recipe, order, run));
+    }
+
+    /** Where lenses point follows from the clips, when they start, and what was known of the rig; light and level are nothing to it. */
+    private static Finished finished(String label, UnaryOperator<Recipe> change) {
+        return new Finished(label, on -> List.of(on.clips(), on.geometry()), change);
     }
 
     /** Solves the lenses that are on; the others stay as they are. Clips go to the slots that they belong to. */
-    private Recipe solve(Recipe recipe, RigOrder order, Run run) {
+    private Finished solve(Recipe recipe, RigOrder order, Run run) {
         Rig on = recipe.geometry().rigOn();
         List<String> slots = PointSets.slots(on);
         Take take = takes.of(recipe).showing(recipe);
@@ -70,19 +70,23 @@ class RigJobs implements DisposableBean {
         for (int i = 0; i < slots.size(); i++) {
             slotOf.put(slots.get(solved.clips()[i]), slots.get(i));
         }
-        Recipe placed = recipe.withSlots(slotOf);
         String chosen = solved.chosen().isEmpty() ? "" : " The moments: " + solved.chosen();
         RigFinder.Found found = solved.found().saying(chosen);
-        return placed.withGeometry(TakeGeometry.of(found, placed.geometry(), solved.moments(), hash));
+        return finished("Solve the rig", later -> {
+            Recipe placed = later.withSlots(slotOf);
+            return placed.withGeometry(TakeGeometry.of(found, placed.geometry(), solved.moments(), hash));
+        });
     }
 
-    private Geometry again(Recipe recipe, RigOrder order, Run run) {
+    private Finished again(Recipe recipe, RigOrder order, Run run) {
         Rig on = recipe.geometry().rigOn();
         TiePoints known = points.of(recipe).between(recipe.rig(), on);
         Take take = takes.of(recipe).showing(recipe);
         RigFinder.Found found = TakeRig.again(on, take.clips(), known, order.request(), run);
         String hash = recipe.geometry().points().orElseThrow();
-        return TakeGeometry.of(found, recipe.geometry(), known.moments(), hash);
+        return finished(
+                "Solve the rig from its points",
+                later -> later.withGeometry(TakeGeometry.of(found, later.geometry(), known.moments(), hash)));
     }
 
     TakeJobs.Status status(Long takeId) {
@@ -91,6 +95,10 @@ class RigJobs implements DisposableBean {
 
     TakeJobs.Status cancel(Long takeId) {
         return jobs.cancel(takeId);
+    }
+
+    TakeJobs.Status use(Long takeId, int base) {
+        return jobs.use(takeId, base);
     }
 
     @Override

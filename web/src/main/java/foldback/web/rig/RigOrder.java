@@ -2,6 +2,7 @@ package foldback.web.rig;
 
 import foldback.core.solve.adjust.SolveSettings.Freedom;
 import foldback.engine.rig.RigRequest;
+import foldback.web.page.Asked;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -33,7 +34,7 @@ record RigOrder(List<Double> moments, String start, String order, Free free, Boo
 
     RigRequest request() {
         return new RigRequest(
-                moments == null ? List.of() : moments,
+                Asked.listOrNone(moments, "moments"),
                 word("start", start, RigRequest.Start.KIND),
                 word("order", order, RigRequest.Order.GIVEN),
                 free == null ? RigRequest.Free.ALL : free.request());

@@ -6,6 +6,7 @@ import foldback.engine.document.CardJson;
 import foldback.engine.opencv.OpenCvReader;
 import foldback.engine.opencv.OpenCvWriter;
 import foldback.web.Role;
+import foldback.web.page.Asked;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -102,7 +103,7 @@ class RigCardController {
     @PostMapping("/api/takes/{takeId}/rig-card")
     @ResponseBody
     Map<String, Long> save(@PathVariable Long takeId, @RequestParam int revision, @RequestBody Named named) {
-        return Map.of("card", use.save(takeId, revision, named.name()));
+        return Map.of("card", use.save(takeId, revision, Asked.required(named.name(), "name")));
     }
 
     /** Takes that are to be given a card. */
@@ -111,7 +112,7 @@ class RigCardController {
     @PostMapping("/api/rig-cards/{id}/give")
     @ResponseBody
     List<CardUse.Given> give(@PathVariable Long id, @RequestBody Wanted wanted) {
-        return use.give(id, wanted.takes());
+        return use.give(id, Asked.list(wanted.takes(), "takes"));
     }
 
     @DeleteMapping("/api/rig-cards/{id}")

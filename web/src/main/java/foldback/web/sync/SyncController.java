@@ -43,6 +43,12 @@ class SyncController {
         return jobs.status(takeId);
     }
 
+    /** Records a result that was offered, since what it was made from had changed. */
+    @PostMapping("/sync/use")
+    TakeJobs.Status use(@PathVariable Long takeId, @RequestParam int base) {
+        return jobs.use(takeId, base);
+    }
+
     @DeleteMapping("/sync")
     TakeJobs.Status cancel(@PathVariable Long takeId) {
         return jobs.cancel(takeId);

@@ -3,6 +3,7 @@ package foldback.web.sync;
 import foldback.core.sync.Clue;
 import foldback.core.time.TimeSpan;
 import foldback.engine.sync.SyncRequest;
+import foldback.web.page.Asked;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -20,15 +21,15 @@ import java.util.stream.Collectors;
 record SyncOrder(List<String> use, Double from, Double to, List<String> locked) {
 
     SyncRequest request() {
-        Set<Clue> clues = (use == null ? List.<String>of() : use)
-                .stream().map(SyncOrder::clue).collect(Collectors.toSet());
+        Set<Clue> clues =
+                Asked.listOrNone(use, "use").stream().map(SyncOrder::clue).collect(Collectors.toSet());
         if ((from == null) != (to == null) || from != null && !(to > from)) {
             throw new IllegalArgumentException("A stretch to look at needs a beginning and an end behind it.");
         }
         return new SyncRequest(
                 clues,
                 from == null ? Optional.empty() : Optional.of(new TimeSpan(from, to)),
-                Set.copyOf(locked == null ? List.of() : locked));
+                Set.copyOf(Asked.listOrNone(locked, "locked")));
     }
 
     private static Clue clue(String word) {

@@ -44,6 +44,7 @@ class UploadController {
             throws IOException {
         boolean creates = request.getMethod().equals("POST");
         if (creates) {
+            uploads.requireProject(projectId);
             String refusal = uploads.refusal(number(request, "Upload-Length"));
             if (refusal != null) {
                 refuse(response, refusal);

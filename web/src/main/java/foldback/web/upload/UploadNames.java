@@ -1,8 +1,14 @@
 package foldback.web.upload;
 
+import java.nio.charset.StandardCharsets;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
 /** Names for uploaded files: whatever a browser sends becomes one plain name in one folder. */
 public final class UploadNames {
     private static final int MOST = 150;
+    /** One letter as people see it, with all that belongs to it. */
+    private static final Pattern LETTER = Pattern.compile("\\X");
 
     private UploadNames() {}
 
@@ -19,10 +25,21 @@ public final class UploadNames {
         int dot = name.lastIndexOf('.');
         String end = dot > 0 && name.length() - dot <= 8 ? name.substring(dot) : "";
         String stem = name.substring(0, name.length() - end.length());
-        while ((stem + end).getBytes(java.nio.charset.StandardCharsets.UTF_8).length > MOST) {
-            stem = stem.substring(0, stem.length() - 1);
+        return cut(stem, MOST - bytes(end)) + end;
+    }
+
+    /** As many of a text's first letters as fit; what a reader sees as one letter stays whole. */
+    private static String cut(String text, int most) {
+        StringBuilder kept = new StringBuilder();
+        Matcher letters = LETTER.matcher(text);
+        while (letters.find() && bytes(kept + letters.group()) <= most) {
+            kept.append(letters.group());
         }
-        return stem + end;
+        return kept.toString();
+    }
+
+    private static int bytes(String text) {
+        return text.getBytes(StandardCharsets.UTF_8).length;
     }
 
     /** The same name with a number behind, before its ending. */

@@ -2,6 +2,7 @@ package foldback.web.upload;
 
 import foldback.web.FoldbackProperties;
 import foldback.web.Role;
+import java.time.Duration;
 import me.desair.tus.server.TusFileUploadService;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -12,10 +13,14 @@ import org.springframework.context.annotation.Profile;
 @Profile(Role.PAGES)
 class UploadSettings {
 
+    /** How long an upload that nobody goes on with is kept. */
+    static final Duration KEPT = Duration.ofDays(7);
+
     @Bean
     TusFileUploadService tusService(FoldbackProperties properties) {
         return new TusFileUploadService()
                 .withUploadUri("/api/projects/[0-9]+/uploads")
+                .withUploadExpirationPeriod(KEPT.toMillis())
                 .withStoragePath(properties.uploading().toString());
     }
 }

@@ -4,7 +4,8 @@ import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
 import foldback.web.FoldbackProperties;
 import foldback.web.Role;
-import foldback.web.gather.Clips;
+import foldback.web.page.NotFoundException;
+import foldback.web.project.ProjectRepository;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -25,13 +26,25 @@ class Uploads {
     private final TusFileUploadService tus;
     private final FoldbackProperties properties;
     private final ContentIds contents;
-    private final Clips clips;
+    private final Arrivals arrivals;
+    private final ProjectRepository projects;
 
-    Uploads(TusFileUploadService tus, FoldbackProperties properties, ContentIds contents, Clips clips) {
+    Uploads(
+            TusFileUploadService tus,
+            FoldbackProperties properties,
+            ContentIds contents,
+            Arrivals arrivals,
+            ProjectRepository projects) {
         this.tus = tus;
         this.properties = properties;
         this.contents = contents;
-        this.clips = clips;
+        this.arrivals = arrivals;
+        this.projects = projects;
+    }
+
+    /** Refuses uploads to a project that is not there. */
+    void requireProject(Long projectId) {
+        projects.findById(projectId).orElseThrow(() -> new NotFoundException("project " + projectId));
     }
 
     /** Why an upload of this size cannot begin, or null. */
@@ -64,16 +77,20 @@ class Uploads {
                     .resolve(info.getId().toString())
                     .resolve("data");
             String folder = MediaFolders.UPLOADS + "/" + projectId;
-            Path target = place(data, Files.createDirectories(properties.media().resolve(folder)), info.getFileName());
+            Path target = free(data, Files.createDirectories(properties.media().resolve(folder)), info.getFileName());
+            arrivals.note(projectId, folder + "/" + target.getFileName());
+            if (!Files.exists(target)) {
+                Files.move(data, target, StandardCopyOption.ATOMIC_MOVE);
+            }
             tus.deleteUpload(uri);
-            clips.bringIn(projectId, folder + "/" + target.getFileName(), Files.size(target));
+            arrivals.bringIn();
         } catch (TusException gone) {
             throw new IOException("the upload is not there any more", gone);
         }
     }
 
-    /** Moves the data under a free name; the same content under the same name is there once. */
-    private Path place(Path data, Path folder, String wanted) throws IOException {
+    /** The name for the data: a free one, or that of the same content under the same name, which is there once. */
+    private Path free(Path data, Path folder, String wanted) throws IOException {
         String name = UploadNames.safe(wanted);
         Path target = folder.resolve(name);
         for (int n = 2; Files.exists(target); n++) {
@@ -83,6 +100,6 @@ class Uploads {
             }
             target = folder.resolve(UploadNames.numbered(name, n));
         }
-        return Files.move(data, target, StandardCopyOption.ATOMIC_MOVE);
+        return target;
     }
 }

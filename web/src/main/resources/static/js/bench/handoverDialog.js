@@ -97,8 +97,10 @@ export function startHandover(store) {
   async function estimate() {
     const says = field("estimate");
     try {
-      const { bytes: size, seconds, free, basis } = await askJson(`${store.path}/deliverables/estimate`, { body: order() });
+      const { bytes: size, seconds, free, basis, warnings } = await askJson(`${store.path}/deliverables/estimate`, { body: order() });
       const time = seconds < 0 ? "" : `, about ${seconds < 90 ? `${Math.ceil(seconds)} s` : `${Math.ceil(seconds / 60)} min`} of work`;
+      field("warnings").hidden = warnings.length === 0;
+      field("warnings").replaceChildren(...warnings.map((warning) => element("li", {}, warning)));
       says.textContent = `About ${bytes(size)} (${basis})${time}; ${bytes(free)} are free.${size > free ? " There is no room for it: make room first." : ""}`;
     } catch {
       says.textContent = "";

@@ -37,6 +37,12 @@ export function drawBars(canvas, bars, span) {
     const to = Math.min(width - EDGE, timeToX(bar.to, span, width));
     g.fillStyle = colour("--edge");
     g.fillRect(from, y - 1.5, to - from, Math.min(3, gap - 1));
+    g.fillStyle = colour("--ink");
+    for (const [start, end] of bar.damaged) {
+      // A block that stands out from the line: what is lost there must be seen at any zoom.
+      const at = Math.max(from, timeToX(start, span, width));
+      g.fillRect(at, y - gap / 2 + 1, Math.max(3, Math.min(to, timeToX(end, span, width)) - at), Math.max(3, gap - 2));
+    }
     if (letters) {
       g.fillStyle = colour("--ink");
       g.fillText(bar.label, from - 14, y + 3.5);

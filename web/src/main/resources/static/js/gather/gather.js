@@ -30,8 +30,9 @@ function projectLine(view) {
 
 function show(view) {
   clearTimeout(timer);
-  if (view.reading > 0) {
-    timer = setTimeout(load, AGAIN_AFTER);
+  const unchecked = view.groups.flatMap((group) => group.clips).some((clip) => !clip.checked);
+  if (view.reading > 0 || unchecked) {
+    timer = setTimeout(load, view.reading > 0 ? AGAIN_AFTER : 5 * AGAIN_AFTER);
   }
   // A page that shows the same is left alone, so that a name being typed stays.
   const now = JSON.stringify(view);

@@ -18,6 +18,13 @@ export function groupSection(view, group, change, make) {
   part(root, "start").replaceChildren(
     ...group.starts.map((start) => element("option", { value: start.card }, start.label + canvasSays(view, start))),
   );
+  const rate = part(root, "rate");
+  rate.hidden = !group.rate;
+  if (group.rate) {
+    const use = element("button", { type: "button", class: "btn ml-2", "data-test": "use-rate" }, `Use the footage's rate: ${group.rate.rate} frames/s`);
+    use.addEventListener("click", () => change("/rate", { body: { rate: group.rate.rate } }));
+    rate.replaceChildren(`≠ Rate: ${group.rate.says}.`, use);
+  }
   const others = view.groups.filter((other) => other.number !== group.number);
   const rows = group.clips.map((clip, i) => clipRow(clip, { position: i, count: group.clips.length, group, others, change }));
   part(root, "rows").replaceChildren(...rows);

@@ -13,6 +13,11 @@ export function clipRow(clip, { position, count, group, others, change }) {
   part(row, "file").textContent = clip.file;
   const { started, device, log } = clip.cells;
   part(row, "more").textContent = [bytes(clip.bytes), started.replace("T", " ").replace("Z", ""), device, log].filter(Boolean).join(" · ");
+  const faults = part(row, "faults");
+  faults.hidden = clip.checked && clip.faults.length === 0;
+  faults.textContent = clip.checked ? `⚠ ${clip.faults.join("; ")}` : "Not looked through for damage yet";
+  faults.classList.toggle("says-wrong", clip.checked);
+  faults.classList.toggle("soft", !clip.checked);
   row.querySelectorAll("[data-cell]").forEach((cell) => {
     const name = cell.dataset.cell;
     cell.textContent = clip.cells[name];
@@ -67,6 +72,11 @@ export function takeRow(take) {
   const files = take.clips.map((clip) => `${clip.slots}: ${clip.file}`).join(", ");
   const cell = element("td", { class: "text-right" });
   cell.append(element("a", { class: "btn inline-block no-underline whitespace-nowrap", href: `/takes/${take.id}` }, "Open on the bench"));
-  row.append(element("td", { class: "whitespace-nowrap" }, take.name), element("td", { class: "soft" }, files), cell);
+  const faults = take.clips.filter((clip) => clip.faults.length).map((clip) => `⚠ ${clip.slots}: ${clip.faults.join("; ")}`).join(". ");
+  const what = element("td", { class: "soft" }, files);
+  if (faults) {
+    what.append(element("p", { class: "says-wrong", "data-test": "faults" }, faults));
+  }
+  row.append(element("td", { class: "whitespace-nowrap" }, take.name), what, cell);
   return row;
 }

@@ -6,6 +6,14 @@ import { toast } from "../page/toast.js";
 import { openViewer } from "./viewer.js";
 
 const STATES = { waiting: "Waiting", working: "Working", paused: "Paused", done: "Done, checked", failed: "Failed", cancelled: "Cancelled" };
+/** What is said as it is where there is more to say than the state. */
+const SAID = {
+  failed: (message) => `Failed: ${message}`,
+  cancelled: (message) => `Cancelled: ${message}`,
+  paused: (message) => message || STATES.paused,
+  waiting: (message) => (message ? `Waiting: ${message}` : STATES.waiting),
+  done: (message) => (message === "Checked." ? STATES.done : `Done. ${message}`),
+};
 
 function row(deliverable) {
   const root = fromTemplate("deliverable-row").querySelector("tr");
@@ -14,7 +22,7 @@ function row(deliverable) {
   part(root, "name").textContent = deliverable.name;
   const rate = spec.quality === undefined ? `${spec.bit_rate_kbps} kb/s` : `quality ${spec.quality}`;
   part(root, "what").textContent = `${spec.width} x ${spec.height}, H.264 ${spec.preset}, ${rate}, ${(deliverable.to - deliverable.from).toFixed(2)} s`;
-  part(root, "state").textContent = STATES[state] + (state === "failed" || state === "cancelled" ? `: ${deliverable.message}` : "");
+  part(root, "state").textContent = SAID[state]?.(deliverable.message) ?? STATES[state];
   const share = deliverable.framesTotal ? deliverable.framesDone / deliverable.framesTotal : 0;
   part(root, "meter").firstElementChild.style.width = `${100 * share}%`;
   part(root, "rate").textContent =
@@ -87,4 +95,8 @@ function show(deliverables) {
 }
 
 startTheme();
-new EventSource("/api/deliverables/news").addEventListener("deliverables", (event) => show(JSON.parse(event.data)));
+const news = new EventSource("/api/deliverables/news");
+news.addEventListener("deliverables", (event) => show(JSON.parse(event.data)));
+news.addEventListener("workers", (event) => {
+  document.getElementById("no-worker").hidden = Number(event.data) > 0;
+});

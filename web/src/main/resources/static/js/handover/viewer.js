@@ -19,6 +19,7 @@ export function openViewer(deliverable) {
     ...[
       `${found.frames} frames, ${found.seconds.toFixed(2)} s, ${found.width} x ${found.height}, ${found.bits} bits, ${found.range} range`,
       `tagged as a sphere: ${found.projection}; sound: ${found.sound}; ${(found.bytes / 1e6).toFixed(1)} MB`,
+      ...(found.damaged ?? []).map(({ slots, frames }) => `footage: ${frames} ${frames === 1 ? "frame" : "frames"} of clip ${slots} ${frames === 1 ? "is" : "are"} damaged`),
     ].map((line) => element("li", {}, line)),
   );
   part(dialog, "recipe").href = `/api/deliverables/${deliverable.id}/recipe.json`;

@@ -12,7 +12,7 @@ export async function startDisk(table, free) {
         const row = element("tr", { "data-test": "disk-kind", "data-kind": kind.key });
         const cell = element("td", { class: "text-right" });
         if (kind.remakeable) {
-          const clean = element("button", { type: "button", class: "btn", title: "Made again when needed; what is younger than ten minutes stays" }, "Clean up");
+          const clean = element("button", { type: "button", class: "btn", title: kind.key === "uploading" ? "Removes what nobody went on with for twelve hours; by itself it goes after a week" : "Made again when needed; what is younger than ten minutes stays" }, "Clean up");
           clean.disabled = kind.files === 0;
           clean.addEventListener("click", async () => {
             try {

@@ -1,5 +1,5 @@
 import { ask, askJson } from "../../page/api.js";
-import { part } from "../../page/parts.js";
+import { element, part } from "../../page/parts.js";
 import { toast } from "../../page/toast.js";
 
 const LOOK_EVERY_MS = 300;
@@ -12,6 +12,21 @@ const LOOK_EVERY_MS = 300;
  */
 export function backgroundJob(root, store, path, { button, idle, busy }) {
   const cancel = part(root, "cancel");
+  const offer = element("p", { class: "soft mt-2", role: "status", "data-test": "offer", hidden: "" });
+  part(root, "meter").after(offer);
+  const showOffer = (status) => {
+    offer.hidden = !status.offered;
+    if (status.offered) {
+      const use = element("button", { type: "button", class: "btn", "data-test": "use-offer" }, "Use it all the same");
+      use.addEventListener("click", () => {
+        askJson(`${path}/use?base=${store.kept.revision}`, { method: "POST" })
+          .then(() => store.load())
+          .then(() => showOffer({ offered: false }))
+          .catch((failure) => toast(failure.message));
+      });
+      offer.replaceChildren(`${status.message} `, use);
+    }
+  };
   const meter = part(root, "meter");
   const show = (status) => {
     button.disabled = status.working;
@@ -28,14 +43,15 @@ export function backgroundJob(root, store, path, { button, idle, busy }) {
       status = await askJson(path);
     }
     show(status);
-    if (status.message) {
+    showOffer(status);
+    if (status.message && !status.offered) {
       toast(status.message);
-    } else if (first.working && button.isConnected) {
+    } else if (first.working && button.isConnected && !status.offered) {
       await store.load();
     }
   };
   const told = (request) => request.then(follow).catch((failure) => toast(failure.message));
   cancel.addEventListener("click", () => ask(path, { method: "DELETE" }).catch((failure) => toast(failure.message)));
-  askJson(path).then((status) => status.working && follow(status)).catch(() => {});
+  askJson(path).then((status) => (status.working ? follow(status) : showOffer(status))).catch(() => {});
   return (order) => told(askJson(`${path}?base=${store.kept.revision}`, { body: order }));
 }

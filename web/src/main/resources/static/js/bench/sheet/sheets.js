@@ -16,6 +16,10 @@ function gatherSheet(root, store) {
     part(root, "clips").append(row);
   }
   const notes = new Set(store.kept.clips.flatMap((clip) => clip.assumed.map((what) => `${clip.slot}: ${what}`)));
+  const own = part(root, "own-rate");
+  own.hidden = !store.kept.footageRate;
+  own.textContent = `Use the footage's rate: ${store.kept.footageRate} frames/s`;
+  own.addEventListener("click", () => store.keep("Use the footage's rate", { rate: store.kept.footageRate }));
   part(root, "notes").append(...[...notes].map((note) => element("li", {}, note)));
 }
 

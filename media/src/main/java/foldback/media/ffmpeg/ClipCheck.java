@@ -1,0 +1,130 @@
+package foldback.media.ffmpeg;
+
+import foldback.core.run.Run;
+import foldback.media.MediaException;
+import foldback.media.process.Child;
+import foldback.media.process.Children;
+import java.io.IOException;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/** Decodes a clip whole, picture and sound, and says what is wrong with it. */
+public final class ClipCheck {
+    /** Raised whenever the same clip might be found otherwise. */
+    public static final int ALGORITHM = 1;
+
+    private static final int NICENESS = 7;
+    /** A clip whose gaps are so alike for the most part was recorded at one rate. */
+    private static final double ALIKE = 0.1;
+
+    private static final double MOSTLY = 0.9;
+    /** From so many usual gaps on one frame is missing. */
+    private static final double GAP = 1.6;
+    /** A clip may be this much shorter than it says: lengths are rounded, and sound goes on behind the picture. */
+    private static final double SHORTER_SECONDS = 0.25;
+
+    private static final double SHORTER_CONTAINER_SECONDS = 1.5;
+
+    private ClipCheck() {}
+
+    /**
+     * Checks a clip.
+     *
+     * @param index of the frames that can be read from it
+     * @param run progress over the frames; cancelling ends the decoder and throws
+     * @throws MediaException where it cannot be decoded at all
+     */
+    public static ClipHealth check(FrameIndex index, MediaInfo info, Run run) {
+        MediaInfo.Video video = info.video().orElseThrow();
+        DecodeWatch watch = new DecodeWatch(soundCodecs(info));
+        Arguments arguments = Arguments.watched(DecodeWatch.LEVEL)
+                .add(DecodeWatch.CAREFUL)
+                .add("-noautorotate", "-seek_timestamp", "1")
+                .guardedInput(index.file())
+                .add("-map", "0:v:0", "-vsync", "passthrough", "-vf", DecodeWatch.FILTER_WITH_CHECKSUM)
+                .add("-f", "null", "-");
+        if (!info.audio().isEmpty()) {
+            arguments.add("-map", "0:a:0", "-f", "null", "-");
+        }
+        BitSet seen = new BitSet();
+        try (Child child = Children.start(NICENESS, arguments.list(), watch, watch::end)) {
+            child.input().close();
+            int expected = 0;
+            for (double time = watch.nextTime(); !ended(watch, time); time = watch.nextTime()) {
+                int number = FrameTimes.numberAt(index, time, expected);
+                seen.set(number);
+                expected = number + 1;
+                run.step(Math.min(1, (double) expected / index.frames()));
+            }
+            child.refuseIfKilled(index.file());
+            if (seen.isEmpty()) {
+                throw new MediaException(
+                        index.file(),
+                        MediaProbe.name(index.file()) + " cannot be decoded. Copy it again from the card. ("
+                                + MediaProbe.lastLine(watch.lastWords()) + ")");
+            }
+        } catch (IOException failed) {
+            throw new MediaException(
+                    index.file(), "ffmpeg could not be run; is it installed? (" + failed.getMessage() + ")", failed);
+        } catch (InterruptedException interrupted) {
+            Thread.currentThread().interrupt();
+            throw new MediaException(
+                    index.file(), "Checking " + MediaProbe.name(index.file()) + " was interrupted.", interrupted);
+        }
+        BitSet damaged = FrameTimes.spoiled(index, watch.faults());
+        BitSet missing = new BitSet();
+        missing.set(0, index.frames());
+        missing.andNot(seen);
+        damaged.or(missing);
+        int repeated = 2 * watch.repeated() < watch.frames() ? watch.repeated() : 0;
+        return new ClipHealth(
+                index.frames(),
+                ClipHealth.ranges(damaged, index),
+                skipped(index),
+                repeated,
+                endsEarly(index, info, video),
+                watch.soundFaults());
+    }
+
+    private static boolean ended(DecodeWatch watch, double time) {
+        return Double.isNaN(time) && watch.hasEnded();
+    }
+
+    static Set<String> soundCodecs(MediaInfo info) {
+        return info.audio().stream().map(MediaInfo.Audio::codec).collect(Collectors.toSet());
+    }
+
+    /** Frames missing in the gaps of a clip of one rate; 0 where its rate varies. */
+    static int skipped(FrameIndex index) {
+        double[] gaps = new double[Math.max(0, index.frames() - 1)];
+        for (int i = 0; i < gaps.length; i++) {
+            gaps[i] = index.pts()[i + 1] - index.pts()[i];
+        }
+        double usual = median(gaps);
+        long alike = Arrays.stream(gaps)
+                .filter(gap -> Math.abs(gap - usual) < ALIKE * usual)
+                .count();
+        if (gaps.length < 3 || alike < MOSTLY * gaps.length) {
+            return 0;
+        }
+        return Arrays.stream(gaps)
+                .filter(gap -> gap > GAP * usual)
+                .mapToInt(gap -> (int) Math.round(gap / usual) - 1)
+                .sum();
+    }
+
+    private static double median(double[] values) {
+        double[] sorted = values.clone();
+        Arrays.sort(sorted);
+        return sorted.length == 0 ? 0 : sorted[sorted.length / 2];
+    }
+
+    private static double endsEarly(FrameIndex index, MediaInfo info, MediaInfo.Video video) {
+        boolean own = video.durationSeconds() > 0;
+        double says = own ? video.durationSeconds() : info.durationSeconds();
+        double shorter = says - index.duration();
+        return shorter > (own ? SHORTER_SECONDS : SHORTER_CONTAINER_SECONDS) ? shorter : 0;
+    }
+}

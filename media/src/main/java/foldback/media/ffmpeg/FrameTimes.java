@@ -1,0 +1,40 @@
+package foldback.media.ffmpeg;
+
+import java.util.BitSet;
+import java.util.List;
+
+/**
+ * Which frames of an index come out of a decoder, told by their times: one that is left out moves no other, and what follows a
+ * place where the decoder stumbled is damaged to the next key frame.
+ */
+final class FrameTimes {
+    /** Frames that a decoder holds back: it stumbles over one while an earlier one comes out. */
+    private static final int HELD_BACK = 3;
+
+    private FrameTimes() {}
+
+    /**
+     * The number of the frame that is due at a time, not before {@code expected}.
+     *
+     * @param seconds in the file's time; NaN where it is not known: the expected one
+     */
+    static int numberAt(FrameIndex index, double seconds, int expected) {
+        return Double.isNaN(seconds) || expected >= index.frames()
+                ? expected
+                : Math.max(expected, index.nearest(seconds - index.pts()[0]));
+    }
+
+    /** Marks the frames that are damaged where a decoder stumbled behind each of some frames. */
+    static BitSet spoiled(FrameIndex index, List<Integer> faults) {
+        BitSet spoiled = new BitSet();
+        for (int fault : faults) {
+            int first = Math.min(fault, index.frames() - 1);
+            int end = Math.min(index.frames(), first + HELD_BACK);
+            while (end < index.frames() && !index.keys()[end]) {
+                end++;
+            }
+            spoiled.set(first, end);
+        }
+        return spoiled;
+    }
+}
