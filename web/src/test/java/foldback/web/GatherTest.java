@@ -416,8 +416,8 @@ class GatherTest {
         Api api = new Api(server);
         TestProject project = TestProject.create(api, "Scratched");
         Path folder = server.footage().resolve("scratched");
-        Footage.small(Footage.front(), 240, folder.resolve("a.mp4"), "-g", "10", "-crf", "18");
-        Path clip = Footage.small(Footage.back(), 240, folder.resolve("b.mp4"), "-g", "10", "-crf", "18");
+        Footage.small(Footage.front(), 240, folder.resolve("scratched_a.mp4"), "-g", "10", "-crf", "18");
+        Path clip = Footage.small(Footage.back(), 240, folder.resolve("scratched_b.mp4"), "-g", "10", "-crf", "18");
         byte[] bytes = Files.readAllBytes(clip);
         SplittableRandom random = new SplittableRandom(3);
         for (int i = 0; i < 300; i++) {

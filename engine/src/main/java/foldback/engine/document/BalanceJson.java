@@ -67,7 +67,7 @@ final class BalanceJson {
         Optional<SampledCurve> sampled = Optional.empty();
         if (fields.has("linear")) {
             Fields linear = fields.object("linear");
-            String name = linear.text("name");
+            String name = linear.text("name", Fields.MOST_NAME);
             List<Double> samples = linear.numbers("samples", -MOST_LIGHT, MOST_LIGHT);
             sampled = Optional.of(linear.checked(() -> new SampledCurve(name, samples)));
             linear.end();

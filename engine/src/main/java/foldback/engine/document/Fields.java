@@ -22,6 +22,8 @@ public final class Fields {
     static final double MOST_SECONDS = 1e6;
     /** Longer than any path, reason or note. */
     private static final int MOST_TEXT = 2000;
+    /** What a name may have, as the database and lists do. */
+    static final int MOST_NAME = 120;
 
     private final String path;
     private final JsonNode node;
@@ -77,17 +79,22 @@ public final class Fields {
     }
 
     public String text(String key) {
+        return text(key, MOST_TEXT);
+    }
+
+    /** Text of so many letters at the most. */
+    String text(String key, int most) {
         JsonNode value = need(key);
         if (!value.isString()) {
             throw new DocumentException(at(key) + " must be text: " + brief(value));
         }
-        return brieflyChecked(key, value.stringValue());
+        return inLength(key, value.stringValue(), most);
     }
 
-    private String brieflyChecked(String key, String text) {
-        if (text.length() > MOST_TEXT) {
+    private String inLength(String key, String text, int most) {
+        if (text.length() > most) {
             throw new DocumentException(
-                    at(key) + " must be at most " + MOST_TEXT + " letters long: it has " + text.length());
+                    at(key) + " must be at most " + most + " letters long: it has " + text.length());
         }
         return text;
     }
@@ -134,7 +141,7 @@ public final class Fields {
             if (!each.isString()) {
                 throw new DocumentException(at(key) + " must be a list of texts: " + brief(value));
             }
-            texts.add(brieflyChecked(key, each.stringValue()));
+            texts.add(inLength(key, each.stringValue(), MOST_TEXT));
         }
         if (!value.isArray()) {
             throw new DocumentException(at(key) + " must be a list of texts: " + brief(value));

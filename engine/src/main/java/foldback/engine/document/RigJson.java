@@ -42,7 +42,7 @@ public final class RigJson {
     }
 
     static Rig read(Fields fields) {
-        String name = fields.text("name");
+        String name = fields.text("name", Fields.MOST_NAME);
         List<RigLens> lenses = fields.list("lenses", RigJson::readLens);
         return fields.checked(() -> new Rig(name, lenses));
     }

@@ -51,7 +51,16 @@ public final class ClipHealths {
         if (of(sha256).isPresent()) {
             return;
         }
-        ClipHealth health = ClipCheck.check(clip.index(), clip.info(), run);
+        keep(clip, ClipCheck.check(clip.index(), clip.info(), run));
+    }
+
+    /**
+     * Keeps what was found out about a clip.
+     *
+     * @throws MediaException where it cannot be written
+     */
+    public void keep(TakeClip clip, ClipHealth health) {
+        String sha256 = clip.ref().sha256();
         try {
             Files.createDirectories(folder);
             Path part = Files.createTempFile(folder, "new", ".part");

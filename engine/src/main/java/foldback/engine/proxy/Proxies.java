@@ -7,6 +7,7 @@ import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
 import foldback.media.NoRoomException;
+import foldback.media.ffmpeg.ClipHealth;
 import foldback.media.proxy.PictureIndex;
 import foldback.media.proxy.ProxyEncoder;
 import java.io.IOException;
@@ -15,6 +16,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 
 /**
  * The proxies in a folder, named by the content of their clip and how they are made: any may be deleted at any time and is
@@ -64,12 +66,18 @@ public final class Proxies {
         }
     }
 
+    /** Makes the proxy of a clip for one who does not ask what came out about it. */
+    public void make(TakeClip clip, Run run) {
+        make(clip, health -> {}, run);
+    }
+
     /**
      * Makes the proxy of a clip; returns at once where it is there.
      *
+     * @param found takes what comes out about the clip meanwhile
      * @throws MediaException where the clip cannot be decoded, or gives another number of frames than its index
      */
-    public void make(TakeClip clip, Run run) {
+    public void make(TakeClip clip, Consumer<ClipHealth> found, Run run) {
         if (of(clip).isPresent()) {
             return;
         }
@@ -80,7 +88,7 @@ public final class Proxies {
         try {
             Files.createDirectories(folder);
             ProxySize size = ProxySize.of(clip.whole().width(), clip.whole().height());
-            ProxyEncoder.encode(clip.index(), clip.whole(), size.width(), size.height(), part, run);
+            found.accept(ProxyEncoder.encode(clip.index(), clip.info(), size.width(), size.height(), part, run));
             PictureIndex pictures = PictureIndex.scan(part);
             if (pictures.frames() != clip.index().frames()) {
                 throw new MediaException(

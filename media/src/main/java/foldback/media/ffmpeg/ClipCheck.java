@@ -2,11 +2,15 @@ package foldback.media.ffmpeg;
 
 import foldback.core.run.Run;
 import foldback.media.MediaException;
+import foldback.media.NoRoomException;
 import foldback.media.process.Child;
 import foldback.media.process.Children;
 import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -15,6 +19,7 @@ public final class ClipCheck {
     /** Raised whenever the same clip might be found otherwise. */
     public static final int ALGORITHM = 1;
 
+    /** Nicer than renders: until a proxy is there, pictures come from the original. */
     private static final int NICENESS = 7;
     /** A clip whose gaps are so alike for the most part was recorded at one rate. */
     private static final double ALIKE = 0.1;
@@ -37,29 +42,50 @@ public final class ClipCheck {
      * @throws MediaException where it cannot be decoded at all
      */
     public static ClipHealth check(FrameIndex index, MediaInfo info, Run run) {
+        return beside(index, info, new Output(List.of(), List.of("-f", "null", "-"), index.file()), run);
+    }
+
+    /**
+     * What else is made of the decoded frames.
+     *
+     * @param filters behind which they go
+     * @param coding FFmpeg's arguments for it, its file included
+     * @param file that is written
+     */
+    public record Output(List<String> filters, List<String> coding, Path file) {}
+
+    /**
+     * The same while something else is made of the same frames: a clip is decoded once for both.
+     *
+     * @throws foldback.media.NoRoomException where there was no room for it
+     * @throws MediaException where the clip cannot be decoded at all, or the other not be made
+     */
+    public static ClipHealth beside(FrameIndex index, MediaInfo info, Output output, Run run) {
         MediaInfo.Video video = info.video().orElseThrow();
         DecodeWatch watch = new DecodeWatch(soundCodecs(info));
+        List<String> filters = new ArrayList<>(List.of(DecodeWatch.FILTER_WITH_CHECKSUM));
+        filters.addAll(output.filters());
         Arguments arguments = Arguments.watched(DecodeWatch.LEVEL)
                 .add(DecodeWatch.CAREFUL)
                 .add("-noautorotate", "-seek_timestamp", "1")
+                .add(Decoders.of(video.codec()))
                 .guardedInput(index.file())
-                .add("-map", "0:v:0", "-vsync", "passthrough", "-vf", DecodeWatch.FILTER_WITH_CHECKSUM)
-                .add("-f", "null", "-");
+                .add("-map", "0:v:0", "-vsync", "passthrough", "-enc_time_base", "-1")
+                .add("-vf", String.join(",", filters))
+                .add(output.coding());
         if (!info.audio().isEmpty()) {
             arguments.add("-map", "0:a:0", "-f", "null", "-");
         }
         BitSet seen = new BitSet();
         try (Child child = Children.start(NICENESS, arguments.list(), watch, watch::end)) {
             child.input().close();
-            int expected = 0;
-            for (double time = watch.nextTime(); !ended(watch, time); time = watch.nextTime()) {
-                int number = FrameTimes.numberAt(index, time, expected);
-                seen.set(number);
-                expected = number + 1;
-                run.step(Math.min(1, (double) expected / index.frames()));
+            follow(index, watch, seen, run);
+            int code = child.await();
+            if (child.ranOutOfRoom() || NoRoomException.isSaidIn(watch.lastWords())) {
+                throw new NoRoomException(output.file(), null);
             }
             child.refuseIfKilled(index.file());
-            if (seen.isEmpty()) {
+            if (seen.isEmpty() || code != 0) {
                 throw new MediaException(
                         index.file(),
                         MediaProbe.name(index.file()) + " cannot be decoded. Copy it again from the card. ("
@@ -73,23 +99,33 @@ public final class ClipCheck {
             throw new MediaException(
                     index.file(), "Checking " + MediaProbe.name(index.file()) + " was interrupted.", interrupted);
         }
+        return health(index, info, watch, seen);
+    }
+
+    /** Marks the frames that come out, until none does. */
+    private static void follow(FrameIndex index, DecodeWatch watch, BitSet seen, Run run) throws InterruptedException {
+        int expected = 0;
+        for (double time = watch.nextTime(); !watch.hasEnded(time); time = watch.nextTime()) {
+            int number = FrameTimes.numberAt(index, time, expected);
+            seen.set(number);
+            expected = number + 1;
+            run.step(Math.min(1, (double) expected / index.frames()));
+        }
+    }
+
+    private static ClipHealth health(FrameIndex index, MediaInfo info, DecodeWatch watch, BitSet seen) {
         BitSet damaged = FrameTimes.spoiled(index, watch.faults());
         BitSet missing = new BitSet();
         missing.set(0, index.frames());
         missing.andNot(seen);
         damaged.or(missing);
-        int repeated = 2 * watch.repeated() < watch.frames() ? watch.repeated() : 0;
         return new ClipHealth(
                 index.frames(),
                 ClipHealth.ranges(damaged, index),
                 skipped(index),
-                repeated,
-                endsEarly(index, info, video),
+                2 * watch.repeated() < watch.frames() ? watch.repeated() : 0,
+                endsEarly(index, info, info.video().orElseThrow()),
                 watch.soundFaults());
-    }
-
-    private static boolean ended(DecodeWatch watch, double time) {
-        return Double.isNaN(time) && watch.hasEnded();
     }
 
     static Set<String> soundCodecs(MediaInfo info) {

@@ -101,9 +101,9 @@ final class DecodeWatch implements Consumer<String> {
         notifyAll();
     }
 
-    /** Whether no line comes any more, and all times were asked for. */
-    synchronized boolean hasEnded() {
-        return ended && times.isEmpty();
+    /** Whether a time that was asked for is none, since no line comes any more. */
+    synchronized boolean hasEnded(double time) {
+        return Double.isNaN(time) && ended && times.isEmpty();
     }
 
     /** The time of the next frame that came out, seconds; waits for its line. NaN where it is not known. */

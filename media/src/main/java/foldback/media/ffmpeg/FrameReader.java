@@ -67,7 +67,8 @@ public final class FrameReader implements AutoCloseable {
         next = firstDecoded;
         Arguments arguments = Arguments.watched(DecodeWatch.LEVEL)
                 .add(DecodeWatch.CAREFUL)
-                .add("-noautorotate", "-seek_timestamp", "1");
+                .add("-noautorotate", "-seek_timestamp", "1")
+                .add(Decoders.of(video.codec()));
         if (firstDecoded > 0) {
             // Half a frame early, so that rounding cannot skip the frame; decoding starts at the key frame before.
             double halfGap = (index.pts()[firstDecoded] - index.pts()[firstDecoded - 1]) / 2;

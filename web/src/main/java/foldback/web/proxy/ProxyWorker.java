@@ -72,7 +72,7 @@ class ProxyWorker implements DisposableBean {
     private void make(String sha256) {
         try {
             TakeClip clip = Take.openClip(orders.clip(sha256), media, contents);
-            String trouble = tried(() -> proxies.make(clip, progress(sha256)));
+            String trouble = tried(() -> proxies.make(clip, health -> healths.keep(clip, health), progress(sha256)));
             String worse = tried(() -> healths.check(clip, new Run(share -> {}, ProxyWorker::isStopping)));
             if (trouble.isEmpty() && worse.isEmpty()) {
                 orders.done(sha256);
