@@ -1,6 +1,7 @@
 package foldback.cli;
 
 import foldback.engine.document.DocumentException;
+import foldback.engine.render.BusyException;
 import foldback.media.MediaException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -21,6 +22,7 @@ public final class Foldback {
         CommandLine line = new CommandLine(new Foldback());
         line.setExecutionExceptionHandler((failure, command, parsed) -> {
             boolean input = failure instanceof MediaException
+                    || failure instanceof BusyException
                     || failure instanceof DocumentException
                     || failure instanceof IllegalArgumentException;
             command.getErr().println("foldback: " + (input ? failure.getMessage() : failure.toString()));

@@ -1,5 +1,8 @@
 package foldback.cli;
 
+import foldback.core.run.Run;
+import foldback.media.ffmpeg.ClipCheck;
+import foldback.media.ffmpeg.ClipHealth;
 import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
@@ -13,6 +16,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Says what a media file is. */
@@ -22,6 +26,9 @@ final class ProbeCommand implements Callable<Integer> {
 
     @Parameters(paramLabel = "FILE", description = "a video or sound file")
     private Path file;
+
+    @Option(names = "--check", description = "decode it whole and say what is damaged; takes as long as that takes")
+    private boolean check;
 
     @Option(names = "--json", description = "print JSON and nothing else")
     private boolean json;
@@ -60,6 +67,9 @@ final class ProbeCommand implements Callable<Integer> {
                         .put("codec", audio.codec())
                         .put("channels", audio.channels())
                         .put("sample_rate", audio.sampleRate()));
+        if (check && info.video().isPresent()) {
+            report(ClipCheck.check(FrameIndex.read(file), info, Run.QUIET), root.putObject("check"));
+        }
         var out = spec.commandLine().getOut();
         if (json) {
             out.println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(root));
@@ -68,6 +78,22 @@ final class ProbeCommand implements Callable<Integer> {
         }
         out.flush();
         return CommandLine.ExitCode.OK;
+    }
+
+    private static void report(ClipHealth health, ObjectNode node) {
+        node.put("damaged_frames", health.damagedFrames());
+        ArrayNode places = node.putArray("damaged");
+        for (ClipHealth.Range range : health.damaged()) {
+            places.addObject()
+                    .put("first_frame", range.first())
+                    .put("frames", range.end() - range.first())
+                    .put("from_seconds", range.fromSeconds())
+                    .put("to_seconds", range.toSeconds());
+        }
+        node.put("ends_early_seconds", health.endsEarlySeconds());
+        node.put("frames_left_out", health.skipped());
+        node.put("frames_repeated", health.repeated());
+        node.put("sound_faults", health.soundFaults());
     }
 
     private static String lower(Enum<?> value) {

@@ -3,12 +3,14 @@ package foldback.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import foldback.engine.document.RigJson;
+import foldback.media.ContentHash;
 import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.SplittableRandom;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -248,5 +250,60 @@ class FoldbackTest {
                 folder.resolve("media").toString());
         assertThat(code).isEqualTo(2);
         assertThat(err.toString(StandardCharsets.UTF_8)).contains("the recipe has no transform");
+    }
+
+    /** 300 bytes of a clip's pictures are turned: the film is made, and what is wrong with it is said. */
+    @Test
+    void damagedFootageIsSaidWithTheFilm() throws Exception {
+        Path media = Files.createDirectories(folder.resolve("media/demo"));
+        Files.copy(DEMO.resolve("sluice-path-a.mp4"), media.resolve("sluice-path-a.mp4"));
+        byte[] bytes = Files.readAllBytes(DEMO.resolve("sluice-path-b.mp4"));
+        SplittableRandom random = new SplittableRandom(5);
+        for (int i = 0; i < 300; i++) {
+            bytes[bytes.length / 10 + random.nextInt(bytes.length / 2)] ^= (byte) (1 << random.nextInt(8));
+        }
+        Path damaged = Files.write(media.resolve("sluice-path-b.mp4"), bytes);
+        Path recipe = folder.resolve("recipe.json");
+        Files.writeString(
+                recipe,
+                Files.readString(FORMATS.resolve("recipe.example.json"))
+                        .replace(ContentHash.of(DEMO.resolve("sluice-path-b.mp4")), ContentHash.of(damaged)));
+        Path spec = folder.resolve("spec.json");
+        Files.writeString(
+                spec,
+                Files.readString(FORMATS.resolve("spec.example.json"))
+                        .replace("3840", "512")
+                        .replace("1920", "256")
+                        .replace("medium", "ultrafast"));
+        String film = folder.resolve("film.mp4").toString();
+        int code = Foldback.run(
+                "make",
+                recipe.toString(),
+                "--spec",
+                spec.toString(),
+                "--out",
+                film,
+                "--from",
+                "2",
+                "--to",
+                "3",
+                "--media",
+                folder.resolve("media").toString(),
+                "--json");
+        assertThat(code).as(err.toString(StandardCharsets.UTF_8)).isZero();
+        assertThat(err.toString(StandardCharsets.UTF_8)).containsPattern("Warning: \\d+ frames of clip B are damaged");
+        JsonNode said = JsonMapper.builder().build().readTree(out.toString(StandardCharsets.UTF_8));
+        assertThat(said.path("damaged").get(0).path("slots").asString()).isEqualTo("B");
+        assertThat(said.path("damaged").get(0).path("frames").asInt()).isBetween(1, 25);
+        out.reset();
+        assertThat(Foldback.run("probe", damaged.toString(), "--check", "--json"))
+                .isZero();
+        JsonNode checked = JsonMapper.builder()
+                .build()
+                .readTree(out.toString(StandardCharsets.UTF_8))
+                .path("check");
+        assertThat(checked.path("damaged_frames").asInt()).isPositive();
+        assertThat(checked.path("damaged").get(0).path("from_seconds").asDouble())
+                .isBetween(0.0, 8.4);
     }
 }

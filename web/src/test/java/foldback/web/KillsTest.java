@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.SplittableRandom;
+import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
@@ -19,6 +20,9 @@ import tools.jackson.databind.JsonNode;
 @ExtendWith(RunningApplication.class)
 class KillsTest {
     private static final int KILLS = Integer.getInteger("foldback.kills", 3);
+    /** Missing heartbeats are noticed after eight; this is the hang itself, not a wait for something. */
+    private static final int HANG_SECONDS = 14;
+
     private static final int KILLS_A_RENDER = 3;
     private static final int FRAMES = 100;
     private static final TimeSpan RANGE = new TimeSpan(1, 5);
@@ -64,7 +68,7 @@ class KillsTest {
 
     private void kill(RunningApplication.Server server, int number, SplittableRandom random) throws Exception {
         List<ProcessHandle> children = worker.descendants().toList();
-        switch (number % 3) {
+        switch (number % 5) {
             case 0 -> {
                 children.forEach(ProcessHandle::destroyForcibly);
                 worker.destroyForcibly().waitFor();
@@ -75,11 +79,21 @@ class KillsTest {
                     children.get(random.nextInt(children.size())).destroyForcibly();
                 }
             }
-            default -> {
+            case 2 -> {
                 server.database.kill();
                 server.database.start();
             }
+            case 3 -> hang(worker);
+            default -> hang(server.database.process());
         }
+    }
+
+    /** Halts a part for longer than others wait for its sign of life. */
+    private static void hang(Process part) throws Exception {
+        Worker halted = new Worker(part);
+        halted.signal("STOP");
+        TimeUnit.SECONDS.sleep(HANG_SECONDS);
+        halted.signal("CONT");
     }
 
     private static boolean ended(JsonNode row) {

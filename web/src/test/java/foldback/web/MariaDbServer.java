@@ -15,11 +15,13 @@ import org.awaitility.Awaitility;
 final class MariaDbServer {
     static final String PASSWORD = "test-only";
     private final Path folder;
+    private final List<String> more;
     private final int port;
     private Process process;
 
-    MariaDbServer(Path folder) throws IOException, InterruptedException {
+    MariaDbServer(Path folder, String... more) throws IOException, InterruptedException {
         this.folder = folder;
+        this.more = List.of(more);
         this.port = freePort();
         Process install = new ProcessBuilder(
                         "mariadb-install-db",
@@ -47,6 +49,10 @@ final class MariaDbServer {
         return port;
     }
 
+    Process process() {
+        return process;
+    }
+
     void start() throws IOException {
         List<String> command = new ArrayList<>(List.of(
                 Files.isExecutable(Path.of("/usr/sbin/mariadbd")) ? "/usr/sbin/mariadbd" : "mariadbd",
@@ -63,6 +69,7 @@ final class MariaDbServer {
                 // every test.
                 "--innodb-flush-log-at-trx-commit=2",
                 "--init-file=" + folder.resolve("init.sql")));
+        command.addAll(more);
         process = new ProcessBuilder(command)
                 .redirectErrorStream(true)
                 .redirectOutput(folder.resolve("server.log").toFile())

@@ -47,11 +47,15 @@ public final class RunningApplication implements ParameterResolver {
             try {
                 Path home = Files.createTempDirectory("foldback-test");
                 Files.createDirectory(home.resolve("footage"));
-                MariaDbServer database = new MariaDbServer(Files.createDirectory(home.resolve("db")));
-                return new Server(database, home, FoldbackApplication.start(Map.of(), options(database, home)));
+                return start(new MariaDbServer(Files.createDirectory(home.resolve("db"))), home);
             } catch (Exception failed) {
                 throw new IllegalStateException("the application did not start", failed);
             }
+        }
+
+        /** One with a database of its own. */
+        static Server start(MariaDbServer database, Path home) {
+            return new Server(database, home, FoldbackApplication.start(Map.of(), options(database, home)));
         }
 
         static String[] options(MariaDbServer database, Path home, String... more) {

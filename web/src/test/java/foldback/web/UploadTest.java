@@ -2,7 +2,9 @@ package foldback.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import foldback.media.SmallDisk;
 import foldback.media.process.Children;
+import foldback.web.upload.UploadNames;
 import java.io.IOException;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
@@ -251,5 +253,74 @@ class UploadTest {
             assertThat(browser.driver.findElements(By.cssSelector("[data-test=upload]")))
                     .isEmpty();
         }
+    }
+
+    /** The last piece arrives while the database is away: the clip is in its project as soon as that is back. */
+    @Test
+    void anUploadThatEndsWithoutADatabaseIsBroughtInLater(RunningApplication.Server server) throws Exception {
+        byte[] bytes = clip(server, "without database.mp4");
+        Api api = new Api(server);
+        TestProject project = TestProject.create(api, "Without database");
+        String upload = created(api, server, project, "without database.mp4", bytes.length);
+        server.database.stop();
+        try {
+            assertThat(send(api, server, upload, 0, bytes).statusCode()).isEqualTo(204);
+        } finally {
+            server.database.start();
+        }
+        JsonNode clip = read(project).path("groups").get(0).path("clips").get(0);
+        assertThat(clip.path("file").asString()).isEqualTo("uploads/" + project.id() + "/without database.mp4");
+        assertThat(server.home.resolve("media").resolve(clip.path("file").asString()))
+                .hasBinaryContent(bytes);
+    }
+
+    @Test
+    void anUploadToAProjectThatIsNotThereIsRefusedBeforeItBegins(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        HttpResponse<String> refused = create(api, server, new TestProject(api, 999_999), "lost.mp4", 1000);
+        assertThat(refused.statusCode()).isEqualTo(404);
+        assertThat(refused.body()).contains("There is no project 999999");
+    }
+
+    @Test
+    void aDiskThatFillsUpDuringAnUploadLosesNothing(RunningApplication.Server server) throws Exception {
+        byte[] bytes = new byte[3 << 20];
+        new java.util.SplittableRandom(9).nextBytes(bytes);
+        Api api = new Api(server);
+        TestProject project = TestProject.create(api, "Filling up");
+        try (SmallDisk disk = SmallDisk.mount(server.home.resolve("work").resolve("uploading"), 640 << 10)) {
+            String upload = created(api, server, project, "large.mp4", bytes.length);
+            disk.fillUpTo(1024);
+            HttpResponse<String> full = send(api, server, upload, 0, bytes);
+            assertThat(full.statusCode()).isEqualTo(507);
+            assertThat(full.body()).contains("the disk is full").contains("go on");
+            disk.makeRoom();
+            HttpResponse<String> head = api.raw(tus(api, server, upload)
+                    .method("HEAD", HttpRequest.BodyPublishers.noBody())
+                    .build());
+            int there =
+                    Integer.parseInt(head.headers().firstValue("Upload-Offset").orElseThrow());
+            assertThat(there).isBetween(0, bytes.length - 1);
+            assertThat(send(api, server, upload, there, Arrays.copyOfRange(bytes, there, bytes.length))
+                            .statusCode())
+                    .isEqualTo(204);
+        }
+        read(project);
+        assertThat(server.home.resolve("media/uploads/" + project.id() + "/large.mp4"))
+                .hasBinaryContent(bytes);
+    }
+
+    @Test
+    void namesAreCutAtWholeLetters() {
+        String family = "\uD83D\uDC69\u200D\uD83D\uDC67";
+        String accents = "e\u0301".repeat(100);
+        for (String name :
+                new String[] {"\uD83D\uDE00".repeat(80) + ".mp4", family.repeat(40) + ".mp4", accents + ".mp4"}) {
+            String safe = UploadNames.safe(name);
+            assertThat(safe).endsWith(".mp4").doesNotContain("\uFFFD");
+            assertThat(safe.getBytes(StandardCharsets.UTF_8).length).isBetween(100, 150);
+            assertThat(StandardCharsets.UTF_8.newEncoder().canEncode(safe)).isTrue();
+        }
+        assertThat(UploadNames.safe(accents + ".mp4")).matches("(e\u0301)+\\.mp4");
     }
 }

@@ -1,11 +1,14 @@
 package foldback.engine.gather;
 
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.RecipePlan;
 import foldback.core.time.FrameRate;
 import foldback.core.time.TimeSpan;
+import foldback.core.warp.Canvas;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import foldback.media.ffmpeg.ClipHealth;
+import foldback.media.ffmpeg.MediaInfo;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -17,6 +20,8 @@ import java.util.Set;
 public final class FootageNotes {
     /** Rates within this share of each other are one: recorders round what they write down. */
     private static final double SAME = 0.001;
+    /** A canvas that is enlarged by less looks the same: lenses resolve less at their rims than in their middles anyway. */
+    private static final double LEAST_ENLARGED = 0.15;
 
     private FootageNotes() {}
 
@@ -68,6 +73,41 @@ public final class FootageNotes {
             rate(clip.whole().framesPerSecond(), recipe.rate()).ifPresent(notes::add);
         }
         return List.copyOf(notes);
+    }
+
+    /** Whether a canvas is wider than the lenses resolve. */
+    public static Optional<String> size(Recipe recipe, Take shown, Canvas canvas) {
+        double share = RecipePlan.leastSourcePerCanvas(recipe, canvas, shown.sources());
+        return share > 1 - LEAST_ENLARGED
+                ? Optional.empty()
+                : Optional.of(String.format(
+                        Locale.ROOT,
+                        "a canvas of %d x %d enlarges the footage by %.0f%%",
+                        canvas.width(),
+                        canvas.height(),
+                        100 * (1 / share - 1)));
+    }
+
+    /** The lenses that were recorded with other settings than the first one. */
+    public static List<String> settings(Take take) {
+        List<String> differing = new ArrayList<>();
+        MediaInfo.Video first = take.clips().get(0).video();
+        for (TakeClip clip : take.clips()) {
+            MediaInfo.Video video = clip.video();
+            String slot = clip.ref().slot();
+            if (video.width() != first.width() || video.height() != first.height()) {
+                differing.add(slot + " is " + video.width() + " x " + video.height());
+            } else if (!video.frameRate().equals(first.frameRate())) {
+                differing.add(slot + " has another frame rate");
+            } else if (video.tags().transfer() != first.tags().transfer()) {
+                differing.add(slot + " has another curve");
+            } else if (!video.tags().equals(first.tags()) || !video.format().equals(first.format())) {
+                differing.add(slot + " has other colour settings");
+            }
+        }
+        return differing.isEmpty()
+                ? List.of()
+                : List.of("lenses were recorded with different settings: " + String.join(", ", differing));
     }
 
     /** What is damaged of a take's clips within a span of take time; a file with several lenses is told once. */

@@ -25,8 +25,8 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** Damaged clips: each is read, or refused by name; none hangs, none ends the program. */
 class MutatedMediaTest {
-    /** A tenth of what a soak tries. */
-    private static final int FILES = Integer.getInteger("foldback.mutated", 50);
+    /** Seven of each container; a soak tries two hundred. */
+    private static final int FILES = Integer.getInteger("foldback.mutated", 49);
 
     /** Nothing that is being worked on takes so long for one file, however busy the machine. */
     private static final Duration STILL = Duration.ofMinutes(10);
@@ -36,13 +36,19 @@ class MutatedMediaTest {
 
     @Test
     void damagedClipsAreReadOrRefusedByName() throws Exception {
-        byte[] sound = clip("with-sound.mp4", "-c:a", "aac");
-        byte[] other = clip("other.mkv", "-an");
+        List<byte[]> clips = List.of(
+                clip("with-sound.mp4", "-c:a", "aac"),
+                clip("phone.mov", "-c:a", "pcm_s16le", "-movflags", "+faststart"),
+                clip("other.mkv", "-an"),
+                clip("old.avi", "-c:v", "mjpeg", "-c:a", "pcm_s16le"),
+                clip("stream.ts", "-c:v", "mpeg2video", "-c:a", "mp2"),
+                clip("broadcast.mxf", "-c:v", "mpeg2video", "-an"),
+                clip("open.nut", "-c:v", "ffv1", "-c:a", "flac"));
         AtomicInteger refused = new AtomicInteger();
         AtomicInteger done = new AtomicInteger();
         ForkJoinTask<?> all = ForkJoinPool.commonPool()
                 .submit(() -> IntStream.range(0, FILES).parallel().forEach(n -> {
-                    byte[] bytes = mutated(n % 5 == 4 ? other : sound, new SplittableRandom(n));
+                    byte[] bytes = mutated(clips.get(n % clips.size()), new SplittableRandom(n));
                     refused.addAndGet(isRefused(n, bytes) ? 1 : 0);
                     done.incrementAndGet();
                 }));

@@ -80,7 +80,7 @@ class BenchService {
                 head.undo().orElse(null),
                 head.redo().orElse(null),
                 JSON.readTree(head.revision().recipe()),
-                Ledger.of(recipe, take, healths),
+                Ledger.of(recipe, take, healths, canvas),
                 take.clips().stream().map(BenchService::row).toList(),
                 span.from(),
                 span.to(),

@@ -11,6 +11,7 @@ import foldback.core.rig.Coverage;
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;
 import foldback.core.space.Rotation;
+import foldback.core.warp.Canvas;
 import foldback.engine.gather.ClipHealths;
 import foldback.engine.gather.FootageNotes;
 import foldback.engine.rig.TakeRig;
@@ -20,6 +21,7 @@ import foldback.media.ffmpeg.MediaInfo;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 
 /** What each stage of a take says of itself. */
 final class Ledger {
@@ -30,9 +32,10 @@ final class Ledger {
 
     private Ledger() {}
 
-    static List<LedgerRow> of(Recipe recipe, Take take, ClipHealths healths) {
+    /** @param canvas width of the project's */
+    static List<LedgerRow> of(Recipe recipe, Take take, ClipHealths healths, int canvas) {
         return List.of(
-                gather(recipe, take, healths),
+                gather(recipe, take, healths, canvas),
                 sync(recipe, take),
                 rig(recipe, take),
                 balance(recipe),
@@ -40,28 +43,18 @@ final class Ledger {
                 level(recipe.level()));
     }
 
-    private static LedgerRow gather(Recipe recipe, Take take, ClipHealths healths) {
+    private static LedgerRow gather(Recipe recipe, Take take, ClipHealths healths, int canvas) {
         MediaInfo.Video first = take.clips().get(0).video();
-        List<String> differing = new ArrayList<>();
-        for (TakeClip clip : take.clips()) {
-            MediaInfo.Video video = clip.video();
-            if (video.width() != first.width() || video.height() != first.height()) {
-                differing.add(clip.ref().slot() + " is " + video.width() + " x " + video.height());
-            } else if (!video.frameRate().equals(first.frameRate())) {
-                differing.add(clip.ref().slot() + " has another frame rate");
-            } else if (!video.tags().equals(first.tags()) || !video.format().equals(first.format())) {
-                differing.add(clip.ref().slot() + " has other colour settings");
-            }
-        }
+        List<String> differing = FootageNotes.settings(take);
         int count = take.clips().size();
         String size = first.width() + " x " + first.height();
         List<String> damage = FootageNotes.damage(take, healths, take.commonSpan());
         List<String> rates = FootageNotes.rates(recipe, take);
         List<String> reasons = new ArrayList<>(damage);
         reasons.addAll(rates);
-        if (!differing.isEmpty()) {
-            reasons.add("lenses were recorded with different settings: " + String.join("; ", differing));
-        }
+        reasons.addAll(differing);
+        Optional<String> enlarged = FootageNotes.size(recipe, take.showing(recipe), new Canvas(canvas, canvas / 2));
+        enlarged.ifPresent(reasons::add);
         boolean unchecked = take.clips().stream()
                 .anyMatch(clip -> healths.of(clip.ref().sha256()).isEmpty());
         String figure = !damage.isEmpty()

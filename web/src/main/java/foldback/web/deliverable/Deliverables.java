@@ -170,6 +170,8 @@ public class Deliverables {
         Take shown = job.take().showing(job.recipe());
         List<String> notes = new ArrayList<>(FootageNotes.damage(shown, healths, job.span()));
         notes.addAll(FootageNotes.rates(job.recipe(), shown));
+        notes.addAll(FootageNotes.settings(shown));
+        FootageNotes.size(job.recipe(), shown, job.spec().canvas()).ifPresent(notes::add);
         return notes.stream()
                 .map(note -> Character.toUpperCase(note.charAt(0)) + note.substring(1) + ".")
                 .toList();

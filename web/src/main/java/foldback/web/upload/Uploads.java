@@ -7,6 +7,7 @@ import foldback.web.Role;
 import foldback.web.page.NotFoundException;
 import foldback.web.project.ProjectRepository;
 import java.io.IOException;
+import java.nio.file.AtomicMoveNotSupportedException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -60,6 +61,17 @@ class Uploads {
                         + megabytes(Math.max(0, room)) + " are free. Make room, or use the file where it lies.";
     }
 
+    /** The file appears whole, also where uploads lie on another disk. */
+    private static void move(Path data, Path target) throws IOException {
+        try {
+            Files.move(data, target, StandardCopyOption.ATOMIC_MOVE);
+        } catch (AtomicMoveNotSupportedException anotherDisk) {
+            Path part = target.resolveSibling("." + target.getFileName() + ".part");
+            Files.copy(data, part, StandardCopyOption.REPLACE_EXISTING);
+            Files.move(part, target, StandardCopyOption.ATOMIC_MOVE);
+        }
+    }
+
     private static String megabytes(long bytes) {
         return Math.round(bytes / 1e6) + " MB";
     }
@@ -80,7 +92,7 @@ class Uploads {
             Path target = free(data, Files.createDirectories(properties.media().resolve(folder)), info.getFileName());
             arrivals.note(projectId, folder + "/" + target.getFileName());
             if (!Files.exists(target)) {
-                Files.move(data, target, StandardCopyOption.ATOMIC_MOVE);
+                move(data, target);
             }
             tus.deleteUpload(uri);
             arrivals.bringIn();

@@ -15,7 +15,7 @@ export function clipRow(clip, { position, count, group, others, change }) {
   part(row, "more").textContent = [bytes(clip.bytes), started.replace("T", " ").replace("Z", ""), device, log].filter(Boolean).join(" · ");
   const faults = part(row, "faults");
   faults.hidden = clip.checked && clip.faults.length === 0;
-  faults.textContent = clip.checked ? `⚠ ${clip.faults.join("; ")}` : "Not looked through for damage yet";
+  faults.textContent = clip.checked ? `⚠ ${clip.faults.join("; ")}` : "Not checked for damage yet";
   faults.classList.toggle("says-wrong", clip.checked);
   faults.classList.toggle("soft", !clip.checked);
   row.querySelectorAll("[data-cell]").forEach((cell) => {
