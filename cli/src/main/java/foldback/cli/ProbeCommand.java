@@ -1,8 +1,8 @@
 package foldback.cli;
 
 import foldback.core.run.Run;
-import foldback.media.ffmpeg.ClipCheck;
-import foldback.media.ffmpeg.ClipHealth;
+import foldback.media.decode.ClipCheck;
+import foldback.media.decode.ClipHealth;
 import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
@@ -68,7 +68,9 @@ final class ProbeCommand implements Callable<Integer> {
                         .put("channels", audio.channels())
                         .put("sample_rate", audio.sampleRate()));
         if (check && info.video().isPresent()) {
-            report(ClipCheck.check(FrameIndex.read(file), info, Run.QUIET), root.putObject("check"));
+            FrameIndex index = FrameIndex.read(file);
+            ClipHealth health = ClipCheck.refine(ClipCheck.check(index, info, Run.QUIET), index, Run.QUIET);
+            report(health, root.putObject("check"));
         }
         var out = spec.commandLine().getOut();
         if (json) {

@@ -4,7 +4,7 @@ import foldback.core.picture.Frame;
 import foldback.core.recipe.light.Noise;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
-import foldback.media.ffmpeg.FrameReader;
+import foldback.media.decode.FrameReader;
 import foldback.media.ffmpeg.MediaInfo;
 
 /** How much longer decoding takes where noise is taken out, tried on the take itself. */

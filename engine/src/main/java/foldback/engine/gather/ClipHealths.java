@@ -7,12 +7,13 @@ import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
 import foldback.media.NoRoomException;
-import foldback.media.ffmpeg.ClipCheck;
-import foldback.media.ffmpeg.ClipHealth;
+import foldback.media.decode.ClipCheck;
+import foldback.media.decode.ClipHealth;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.time.Duration;
 import java.util.Optional;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
@@ -22,7 +23,11 @@ public final class ClipHealths {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private final Path folder;
     private final Cache<String, ClipHealth> known =
-            Caffeine.newBuilder().maximumSize(2000).build();
+            // Another process may find out more.
+            Caffeine.newBuilder()
+                    .maximumSize(2000)
+                    .expireAfterWrite(Duration.ofSeconds(5))
+                    .build();
 
     public ClipHealths(Path folder) {
         this.folder = folder;
@@ -52,6 +57,20 @@ public final class ClipHealths {
             return;
         }
         keep(clip, ClipCheck.check(clip.index(), clip.info(), run));
+    }
+
+    /**
+     * Looks more closely at a clip whose codec needs it; returns at once where that was done. Takes several times as long as
+     * the first check.
+     *
+     * @throws MediaException where it cannot be decoded at all, or what was found cannot be kept
+     */
+    public void refine(TakeClip clip, Run run) {
+        check(clip, run);
+        ClipHealth known = of(clip.ref().sha256()).orElseThrow();
+        if (!known.strict()) {
+            keep(clip, ClipCheck.refine(known, clip.index(), run));
+        }
     }
 
     /**

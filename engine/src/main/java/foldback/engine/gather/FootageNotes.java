@@ -7,7 +7,7 @@ import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
-import foldback.media.ffmpeg.ClipHealth;
+import foldback.media.decode.ClipHealth;
 import foldback.media.ffmpeg.MediaInfo;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;

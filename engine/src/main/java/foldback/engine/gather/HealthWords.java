@@ -1,6 +1,6 @@
 package foldback.engine.gather;
 
-import foldback.media.ffmpeg.ClipHealth;
+import foldback.media.decode.ClipHealth;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;

@@ -7,7 +7,7 @@ import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
 import foldback.media.NoRoomException;
-import foldback.media.ffmpeg.ClipHealth;
+import foldback.media.decode.ClipHealth;
 import foldback.media.proxy.PictureIndex;
 import foldback.media.proxy.ProxyEncoder;
 import java.io.IOException;

@@ -4,7 +4,7 @@ import foldback.core.picture.Frame;
 import foldback.core.picture.FrameHalver;
 import foldback.engine.take.TakeClip;
 import foldback.media.MediaException;
-import foldback.media.ffmpeg.FrameReader;
+import foldback.media.decode.FrameReader;
 import foldback.media.ffmpeg.MediaInfo;
 import java.util.ArrayList;
 import java.util.BitSet;

@@ -14,7 +14,7 @@ import foldback.engine.proxy.Proxy;
 import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
-import foldback.media.ffmpeg.FrameReader;
+import foldback.media.decode.FrameReader;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.proxy.ProxyStream;
 import java.io.BufferedInputStream;

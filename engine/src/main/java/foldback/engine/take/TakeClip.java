@@ -7,10 +7,10 @@ import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.Noise;
 import foldback.core.time.TimeSpan;
 import foldback.media.MediaException;
+import foldback.media.decode.OneFrame;
 import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
-import foldback.media.ffmpeg.OneFrame;
 import java.nio.file.Path;
 import java.util.Optional;
 

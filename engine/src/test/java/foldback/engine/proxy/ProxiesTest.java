@@ -14,7 +14,7 @@ import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
-import foldback.media.ffmpeg.FrameReader;
+import foldback.media.decode.FrameReader;
 import foldback.media.process.Children;
 import foldback.media.proxy.ProxyEncoder;
 import java.nio.file.Files;

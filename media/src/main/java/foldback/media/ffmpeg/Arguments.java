@@ -26,7 +26,7 @@ public final class Arguments {
     }
 
     /** FFmpeg that says more than its errors, for one who listens. */
-    static Arguments watched(String level) {
+    public static Arguments watched(String level) {
         return new Arguments("ffmpeg", "-nostdin", "-hide_banner", "-nostats", "-v", level, "-y");
     }
 

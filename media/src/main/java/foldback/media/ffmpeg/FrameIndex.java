@@ -13,8 +13,9 @@ import java.util.List;
  * @param file the video
  * @param pts of the shown frames in the file's time, seconds, rising; shared, not to be changed
  * @param keys whether each frame is a key frame, which is decoded without others; shared, not to be changed
+ * @param unread how many more frames the file says it has than can be read from it
  */
-public record FrameIndex(Path file, double[] pts, boolean[] keys) {
+public record FrameIndex(Path file, double[] pts, boolean[] keys, int unread) {
     private record Packet(double time, boolean key) {}
 
     /** Reads the index from the packets of a file, without decoding. */
@@ -22,10 +23,14 @@ public record FrameIndex(Path file, double[] pts, boolean[] keys) {
         String table = MediaProbe.ask(
                 file,
                 Arguments.ffprobe()
-                        .add("-select_streams", "v:0", "-show_entries", "packet=pts_time,flags", "-of", "csv=p=0")
+                        .add("-select_streams", "v:0", "-of", "csv=p=0")
+                        .add("-show_entries", "packet=pts_time,flags:stream=nb_frames:format=format_name")
                         .guardedInput(file));
-        List<Packet> packets = table.lines()
+        List<String[]> rows = table.lines()
+                .filter(line -> !line.startsWith("\""))
                 .map(line -> line.split(","))
+                .toList();
+        List<Packet> packets = rows.stream()
                 // D marks packets that an edit list hides.
                 .filter(cells -> cells.length >= 2 && !cells[1].contains("D") && !cells[0].equals("N/A"))
                 .map(cells -> new Packet(Double.parseDouble(cells[0]), cells[1].contains("K")))
@@ -39,7 +44,20 @@ public record FrameIndex(Path file, double[] pts, boolean[] keys) {
         for (int i = 0; i < keys.length; i++) {
             keys[i] = packets.get(i).key();
         }
-        return new FrameIndex(file, packets.stream().mapToDouble(Packet::time).toArray(), keys);
+        return new FrameIndex(file, packets.stream().mapToDouble(Packet::time).toArray(), keys, unread(table, rows));
+    }
+
+    /** Only one kind of containers counts its frames beforehand and never wrongly. */
+    private static int unread(String table, List<String[]> rows) {
+        if (!table.contains("mov,mp4")) {
+            return 0;
+        }
+        long read = rows.stream().filter(cells -> cells.length >= 2).count();
+        return rows.stream()
+                .filter(cells -> cells.length == 1 && cells[0].matches("[0-9]{1,9}"))
+                .mapToInt(cells -> (int) Math.max(0, Long.parseLong(cells[0]) - read))
+                .max()
+                .orElse(0);
     }
 
     /** The last key frame that is not after a frame; the first frame where there is none. */

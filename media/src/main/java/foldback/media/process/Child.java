@@ -140,7 +140,8 @@ public final class Child implements AutoCloseable {
     private void tell(String said) {
         for (int i = 0; i < said.length(); i++) {
             char letter = said.charAt(i);
-            if (letter == '\n') {
+            // Progress is often written over itself.
+            if (letter == '\n' || letter == '\r') {
                 listener.accept(line.toString());
                 line.setLength(0);
             } else if (line.length() < KEPT_ERROR_BYTES) {

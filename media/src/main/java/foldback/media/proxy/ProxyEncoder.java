@@ -2,8 +2,8 @@ package foldback.media.proxy;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.run.Run;
-import foldback.media.ffmpeg.ClipCheck;
-import foldback.media.ffmpeg.ClipHealth;
+import foldback.media.decode.ClipCheck;
+import foldback.media.decode.ClipHealth;
 import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.process.Children;

@@ -8,6 +8,7 @@ import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.time.FrameRate;
 import foldback.media.MediaException;
+import foldback.media.decode.FrameReader;
 import foldback.media.process.Children;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -12,15 +12,15 @@ import java.util.ArrayList;
 import java.util.List;
 
 /** Small clips whose frames carry their number as brightness. */
-final class TestClips {
-    static final int SIZE = 64;
+public final class TestClips {
+    public static final int SIZE = 64;
     private static final int FIRST_LEVEL = 20;
     private static final int STEP = 4;
 
     private TestClips() {}
 
     /** A clip of counted frames with B-frames and long groups. */
-    static Path counted(Path file, int frames, PixelFormat format, ColourTags tags) {
+    public static Path counted(Path file, int frames, PixelFormat format, ColourTags tags) {
         EncoderSettings settings = new EncoderSettings(
                 SIZE, SIZE, new FrameRate(25, 1), format, tags, "medium", EncoderSettings.quality(4), 1, 50);
         try (FrameWriter writer = new FrameWriter(file, settings, 0)) {
@@ -42,12 +42,12 @@ final class TestClips {
     }
 
     /** The number that a frame of such a clip carries. */
-    static int numberOf(Frame frame) {
+    public static int numberOf(Frame frame) {
         int one = 1 << (frame.format().bits() - 8);
         return Math.round((frame.y().get(SIZE / 2, SIZE / 2) / (float) one - FIRST_LEVEL) / STEP);
     }
 
-    static void ffmpeg(String... arguments) throws Exception {
+    public static void ffmpeg(String... arguments) throws Exception {
         List<String> command = new ArrayList<>(List.of("ffmpeg", "-nostdin", "-v", "error", "-y"));
         command.addAll(List.of(arguments));
         Children.Outcome outcome = Children.run(command);

@@ -3,7 +3,7 @@ package foldback.web.gather;
 import foldback.engine.gather.ClipHealths;
 import foldback.engine.gather.HealthWords;
 import foldback.engine.take.MediaFolders;
-import foldback.media.ffmpeg.ClipHealth;
+import foldback.media.decode.ClipHealth;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;

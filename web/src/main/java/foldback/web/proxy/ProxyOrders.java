@@ -21,10 +21,13 @@ import org.springframework.transaction.annotation.Transactional;
 public class ProxyOrders {
     static final String TASK = "proxy";
     static final String TABLE = "scheduled_proxies";
+    static final String CHECK_TASK = "check";
+    static final String CHECK_TABLE = "scheduled_checks";
     private final ProxyOrderRepository orders;
     private final Proxies proxies;
     private final ClipHealths healths;
     private final SchedulerClient client;
+    private final SchedulerClient checks;
     private final Clock clock;
 
     ProxyOrders(ProxyOrderRepository orders, Proxies proxies, ClipHealths healths, DataSource source, Clock clock) {
@@ -33,6 +36,7 @@ public class ProxyOrders {
         this.proxies = proxies;
         this.clock = clock;
         this.client = TaskTable.client(source, TABLE);
+        this.checks = TaskTable.client(source, CHECK_TABLE);
     }
 
     /**
@@ -91,9 +95,13 @@ public class ProxyOrders {
         orders.findById(sha256).ifPresent(order -> order.progress(share));
     }
 
+    /** It is there; where its codec needs a closer look, that is asked for. */
     @Transactional
     void done(String sha256) {
         orders.findById(sha256).ifPresent(ProxyOrder::done);
+        if (healths.of(sha256).filter(health -> !health.strict()).isPresent()) {
+            checks.scheduleIfNotExists(new TaskInstance<Void>(CHECK_TASK, sha256), clock.instant());
+        }
     }
 
     @Transactional

@@ -1,4 +1,4 @@
-package foldback.media.ffmpeg;
+package foldback.media.decode;
 
 import java.util.ArrayDeque;
 import java.util.ArrayList;

@@ -1,10 +1,13 @@
-package foldback.media.ffmpeg;
+package foldback.media.decode;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
 import foldback.core.recipe.light.Noise;
+import foldback.media.ffmpeg.FrameIndex;
+import foldback.media.ffmpeg.MediaInfo;
+import foldback.media.ffmpeg.MediaProbe;
 import foldback.media.process.Children;
 import java.io.ByteArrayOutputStream;
 import java.nio.file.Files;

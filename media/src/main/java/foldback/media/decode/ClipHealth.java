@@ -1,5 +1,6 @@
-package foldback.media.ffmpeg;
+package foldback.media.decode;
 
+import foldback.media.ffmpeg.FrameIndex;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
@@ -13,9 +14,16 @@ import java.util.List;
  * @param repeated frames that are the same as the one before, where most are not
  * @param endsEarlySeconds how much shorter it is than it says of itself; 0 where it is not
  * @param soundFaults how often its sound could not be decoded
+ * @param strict whether all was tried that tells damage in its codec; {@link ClipCheck#refine} does the rest
  */
 public record ClipHealth(
-        int frames, List<Range> damaged, int skipped, int repeated, double endsEarlySeconds, int soundFaults) {
+        int frames,
+        List<Range> damaged,
+        int skipped,
+        int repeated,
+        double endsEarlySeconds,
+        int soundFaults,
+        boolean strict) {
 
     /**
      * Frames one after another.

@@ -1,8 +1,11 @@
-package foldback.media.ffmpeg;
+package foldback.media.decode;
 
 import foldback.core.picture.Frame;
 import foldback.core.recipe.light.Noise;
 import foldback.media.MediaException;
+import foldback.media.ffmpeg.FrameIndex;
+import foldback.media.ffmpeg.MediaInfo;
+import foldback.media.ffmpeg.MediaProbe;
 
 /** Single frames of a file. */
 public final class OneFrame {

@@ -1,9 +1,14 @@
-package foldback.media.ffmpeg;
+package foldback.media.decode;
 
 import foldback.core.picture.Frame;
 import foldback.core.recipe.light.Noise;
 import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
+import foldback.media.ffmpeg.Arguments;
+import foldback.media.ffmpeg.FrameIndex;
+import foldback.media.ffmpeg.MediaInfo;
+import foldback.media.ffmpeg.MediaProbe;
+import foldback.media.ffmpeg.RawFrames;
 import foldback.media.process.Child;
 import foldback.media.process.Children;
 import java.io.EOFException;
@@ -196,7 +201,7 @@ public final class FrameReader implements AutoCloseable {
         }
     }
 
-    long pid() {
+    public long pid() {
         return child.pid();
     }
 

@@ -1,8 +1,12 @@
-package foldback.media.ffmpeg;
+package foldback.media.decode;
 
 import foldback.core.run.Run;
 import foldback.media.MediaException;
 import foldback.media.NoRoomException;
+import foldback.media.ffmpeg.Arguments;
+import foldback.media.ffmpeg.FrameIndex;
+import foldback.media.ffmpeg.MediaInfo;
+import foldback.media.ffmpeg.MediaProbe;
 import foldback.media.process.Child;
 import foldback.media.process.Children;
 import java.io.IOException;
@@ -17,7 +21,11 @@ import java.util.stream.Collectors;
 /** Decodes a clip whole, picture and sound, and says what is wrong with it. */
 public final class ClipCheck {
     /** Raised whenever the same clip might be found otherwise. */
-    public static final int ALGORITHM = 1;
+    public static final int ALGORITHM = 2;
+
+    private static final String HEVC = "hevc";
+    /** Chance does not damage so many groups of pictures each without one word from FFmpeg. */
+    private static final int LEAST_GROUPS = 8;
 
     /** Nicer than renders: until a proxy is there, pictures come from the original. */
     private static final int NICENESS = 7;
@@ -125,7 +133,45 @@ public final class ClipCheck {
                 skipped(index),
                 2 * watch.repeated() < watch.frames() ? watch.repeated() : 0,
                 endsEarly(index, info, info.video().orElseThrow()),
-                watch.soundFaults());
+                watch.soundFaults(),
+                !info.video().orElseThrow().codec().equals(HEVC));
+    }
+
+    /**
+     * What is known of a clip, and what a slower look at its stream tells beside it; the same where nothing slower is known.
+     *
+     * @param run progress over the frames; cancelling ends the decoder and throws
+     */
+    public static ClipHealth refine(ClipHealth known, FrameIndex index, Run run) {
+        if (known.strict()) {
+            return known;
+        }
+        List<Integer> faults = HevcCheck.faults(index, run).orElse(List.of());
+        BitSet damaged = FrameTimes.spoiled(index, faults);
+        // What is amiss from end to end for one decoder, and nowhere for the other, is a stream of a kind that it does
+        // not know.
+        boolean unknownKind =
+                known.damaged().isEmpty() && damaged.cardinality() == index.frames() && groups(index) >= LEAST_GROUPS;
+        if (unknownKind) {
+            damaged.clear();
+        }
+        known.damaged().forEach(range -> damaged.set(range.first(), range.end()));
+        return new ClipHealth(
+                known.frames(),
+                ClipHealth.ranges(damaged, index),
+                known.skipped(),
+                known.repeated(),
+                known.endsEarlySeconds(),
+                known.soundFaults(),
+                true);
+    }
+
+    private static int groups(FrameIndex index) {
+        int keys = 0;
+        for (boolean key : index.keys()) {
+            keys += key ? 1 : 0;
+        }
+        return keys;
     }
 
     static Set<String> soundCodecs(MediaInfo info) {
@@ -160,6 +206,9 @@ public final class ClipCheck {
     private static double endsEarly(FrameIndex index, MediaInfo info, MediaInfo.Video video) {
         boolean own = video.durationSeconds() > 0;
         double says = own ? video.durationSeconds() : info.durationSeconds();
+        if (index.unread() > 0) {
+            return index.unread() * index.duration() / index.frames();
+        }
         double shorter = says - index.duration();
         return shorter > (own ? SHORTER_SECONDS : SHORTER_CONTAINER_SECONDS) ? shorter : 0;
     }

@@ -1,4 +1,4 @@
-package foldback.media.ffmpeg;
+package foldback.media.decode;
 
 import foldback.core.recipe.light.Noise;
 import java.util.ArrayList;

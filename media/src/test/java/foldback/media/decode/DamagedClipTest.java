@@ -1,4 +1,4 @@
-package foldback.media.ffmpeg;
+package foldback.media.decode;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -9,6 +9,10 @@ import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.run.Run;
 import foldback.media.MediaException;
+import foldback.media.ffmpeg.FrameIndex;
+import foldback.media.ffmpeg.MediaInfo;
+import foldback.media.ffmpeg.MediaProbe;
+import foldback.media.ffmpeg.TestClips;
 import foldback.media.process.Children;
 import java.nio.file.Files;
 import java.nio.file.Path;

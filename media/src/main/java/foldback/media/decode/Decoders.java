@@ -1,4 +1,4 @@
-package foldback.media.ffmpeg;
+package foldback.media.decode;
 
 import foldback.media.process.Children;
 import java.io.IOException;

@@ -1,4 +1,4 @@
-package foldback.media.ffmpeg;
+package foldback.media.decode;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
@@ -6,6 +6,10 @@ import static org.assertj.core.api.Assertions.within;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
+import foldback.media.ffmpeg.FrameIndex;
+import foldback.media.ffmpeg.MediaInfo;
+import foldback.media.ffmpeg.MediaProbe;
+import foldback.media.ffmpeg.TestClips;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -112,7 +116,8 @@ class FrameReaderTest {
 
     @Test
     void aTieGoesToTheEarlierFrame() {
-        FrameIndex index = new FrameIndex(folder, new double[] {1.0, 1.04, 1.08}, new boolean[] {true, false, false});
+        FrameIndex index =
+                new FrameIndex(folder, new double[] {1.0, 1.04, 1.08}, new boolean[] {true, false, false}, 0);
         assertThat(index.nearest(0.02)).isZero();
         assertThat(index.nearest(0.0201)).isEqualTo(1);
         assertThat(index.nearest(-5)).isZero();

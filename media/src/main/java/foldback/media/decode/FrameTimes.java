@@ -1,5 +1,6 @@
-package foldback.media.ffmpeg;
+package foldback.media.decode;
 
+import foldback.media.ffmpeg.FrameIndex;
 import java.util.BitSet;
 import java.util.List;
 
