@@ -24,6 +24,10 @@ final class HevcCheck {
     private static final String PROGRAM = "libde265-dec265";
     private static final int NICENESS = 15;
     private static final Pattern FRAME = Pattern.compile("^frame (\\d+)");
+    private static final Pattern SUM = Pattern.compile("nFrames decoded: (\\d+)");
+    /** A decoder leaves out frames at the beginning that need others before them; more left out are lost. */
+    private static final int MOST_LEADING = 4;
+
     /** Signals by which a program ends that trips over its input. */
     private static final List<Integer> CRASHES =
             List.of(Child.SIGNALLED + 6, Child.SIGNALLED + 8, Child.SIGNALLED + 11);
@@ -103,6 +107,14 @@ final class HevcCheck {
         }
 
         synchronized void accept(String line) {
+            Matcher sum = SUM.matcher(line);
+            if (sum.find()) {
+                frames = Integer.parseInt(sum.group(1));
+                if (frames < index.frames() - MOST_LEADING) {
+                    note();
+                }
+                return;
+            }
             Matcher frame = FRAME.matcher(line);
             if (frame.find()) {
                 frames = Integer.parseInt(frame.group(1));

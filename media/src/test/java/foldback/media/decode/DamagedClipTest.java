@@ -44,7 +44,7 @@ class DamagedClipTest {
                 "-f",
                 "lavfi",
                 "-i",
-                "testsrc2=size=192x128:rate=25:duration=2,noise=alls=20:allf=t",
+                "testsrc2=size=192x128:rate=25:duration=2,noise=all_seed=7:alls=20:allf=t",
                 "-f",
                 "lavfi",
                 "-i",
@@ -84,14 +84,16 @@ class DamagedClipTest {
                 filmed("flipped.mp4", "-c:v", "libx264", "-g", "10", "-sc_threshold", "0", "-bf", "2", "-c:a", "aac");
         List<long[]> packets = packets(clip);
         byte[] bytes = Files.readAllBytes(clip);
-        // In the file's order, too, the third group is frames 20 to 29; its largest packet but the key frame's.
+        // In the file's order, too, the third group is frames 20 to 29; its two largest packets but the key frame's.
         SplittableRandom random = new SplittableRandom(1);
-        long[] packet = packets.subList(21, 28).stream()
-                .max(Comparator.comparingLong(each -> each[1]))
-                .orElseThrow();
-        for (int i = 20; i < packet[1]; i++) {
-            bytes[(int) packet[0] + i] = (byte) random.nextInt(256);
-        }
+        packets.subList(21, 28).stream()
+                .sorted(Comparator.comparingLong((long[] each) -> each[1]).reversed())
+                .limit(2)
+                .forEach(packet -> {
+                    for (int i = 12; i < packet[1]; i++) {
+                        bytes[(int) packet[0] + i] = (byte) random.nextInt(256);
+                    }
+                });
         Files.write(clip, bytes);
         ClipHealth health = check(clip);
         assertThat(health.hasDamage()).isTrue();

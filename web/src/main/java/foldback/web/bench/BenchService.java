@@ -5,6 +5,7 @@ import foldback.core.time.FrameRate;
 import foldback.core.time.TimeSpan;
 import foldback.engine.gather.ClipHealths;
 import foldback.engine.gather.FootageNotes;
+import foldback.engine.gather.HealthWords;
 import foldback.engine.sync.ClockStart;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
@@ -81,7 +82,7 @@ class BenchService {
                 head.redo().orElse(null),
                 JSON.readTree(head.revision().recipe()),
                 Ledger.of(recipe, take, healths, canvas),
-                take.clips().stream().map(BenchService::row).toList(),
+                take.clips().stream().map(this::row).toList(),
                 span.from(),
                 span.to(),
                 recipe.rate().perSecond(),
@@ -100,7 +101,7 @@ class BenchService {
         return other ? rates.get(0).toString() : null;
     }
 
-    private static TakeState.ClipRow row(TakeClip clip) {
+    private TakeState.ClipRow row(TakeClip clip) {
         MediaInfo.Video video = clip.video();
         return new TakeState.ClipRow(
                 clip.ref().slot(),
@@ -117,6 +118,7 @@ class BenchService {
                 clip.info().audio().isEmpty()
                         ? "none"
                         : clip.info().audio().get(0).codec(),
-                video.assumed());
+                video.assumed(),
+                healths.of(clip.ref().sha256()).map(HealthWords::of).orElse(List.of()));
     }
 }

@@ -46,5 +46,6 @@ record TakeState(
             String range,
             String curve,
             String sound,
-            List<String> assumed) {}
+            List<String> assumed,
+            List<String> faults) {}
 }

@@ -56,6 +56,7 @@ class GatherController {
         model.addAttribute(
                 "project",
                 projects.findById(projectId).orElseThrow(() -> new NotFoundException("project " + projectId)));
+        gathering.wantChecks(projectId);
         return "gather";
     }
 

@@ -111,6 +111,16 @@ class Gathering {
                 otherRate(project, group).orElse(null));
     }
 
+    /** Has clips checked of which nothing is known: an earlier version did not, or what was known was cleaned up. */
+    @Transactional
+    void wantChecks(Long projectId) {
+        for (Clip clip : clips.of(projectId)) {
+            if (clip.state() == Clip.State.READY && healths.of(clip.sha256()).isEmpty()) {
+                orders.want(clip.sha256(), clip.file());
+            }
+        }
+    }
+
     private static String reason(List<Clip> group) {
         boolean two = group.stream().anyMatch(clip -> clip.facts().lenses().size() > 1);
         return group.get(0).groupReason() + (two ? " Two lit discs were found in it, side by side or stacked." : "");

@@ -99,13 +99,13 @@ export function startLedger(store) {
 
   const damagedPlaces = ({ slot }) => {
     const { length } = store.kept.ledger[0].bars.find((bar) => bar.label === slot).damaged;
-    return length ? `, damaged at ${length} ${length === 1 ? "place" : "places"}` : "";
+    return length ? `damaged at ${length} ${length === 1 ? "place" : "places"}` : "";
   };
 
   const FINER = {
     gather: () => store.kept.clips.map((clip) => ({
       label: clip.slot,
-      figure: `${clip.width} x ${clip.height}, ${clip.seconds.toFixed(2)} s${damagedPlaces(clip)}`,
+      figure: damagedPlaces(clip) || `${clip.width} x ${clip.height}, ${clip.seconds.toFixed(2)} s`,
       paint: (canvas, at) => drawBars(canvas, store.kept.ledger[0].bars.filter((bar) => bar.label === clip.slot), at),
     })),
     rig: () => (curves.rig.lenses ?? []).map((lens) => ({

@@ -15,6 +15,8 @@ function gatherSheet(root, store) {
     row.title = `${clip.file}: ${clip.codec}, ${clip.bits} bits, ${clip.range} range, ${clip.seconds.toFixed(2)} s`;
     part(root, "clips").append(row);
   }
+  const faults = store.kept.clips.flatMap((clip) => clip.faults.map((what) => `${clip.slot}: ${what}`));
+  part(root, "faults").append(...faults.map((fault) => element("li", {}, fault)));
   const notes = new Set(store.kept.clips.flatMap((clip) => clip.assumed.map((what) => `${clip.slot}: ${what}`)));
   const own = part(root, "own-rate");
   own.hidden = !store.kept.footageRate;
