@@ -1,12 +1,11 @@
 package foldback.web.deliverable;
 
+import foldback.web.Repeated;
 import foldback.web.Role;
 import java.io.IOException;
+import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
-import java.util.concurrent.Executors;
-import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.TimeUnit;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.context.annotation.Profile;
 import org.springframework.dao.DataAccessException;
@@ -19,22 +18,18 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 @Component
 @Profile(Role.PAGES)
 class DeliverableNews implements DisposableBean {
-    private static final long LOOK_EVERY_MILLIS = 500;
+    private static final Duration LOOK_EVERY = Duration.ofMillis(500);
     private final Deliverables deliverables;
     private final Workers workers;
     private final List<SseEmitter> listeners = new CopyOnWriteArrayList<>();
-    private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "deliverable-news");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final Repeated repeated;
     private List<DeliverableView> last = List.of();
     private int lastWorkers = -1;
 
     DeliverableNews(Deliverables deliverables, Workers workers) {
         this.workers = workers;
         this.deliverables = deliverables;
-        clock.scheduleWithFixedDelay(this::look, LOOK_EVERY_MILLIS, LOOK_EVERY_MILLIS, TimeUnit.MILLISECONDS);
+        repeated = Repeated.every(LOOK_EVERY, "deliverable-news", this::look);
     }
 
     SseEmitter subscribe() {
@@ -77,7 +72,7 @@ class DeliverableNews implements DisposableBean {
 
     @Override
     public void destroy() {
-        clock.shutdownNow();
+        repeated.close();
         for (SseEmitter listener : listeners) {
             try {
                 listener.complete();

@@ -4,14 +4,13 @@ import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
 import foldback.media.NoRoomException;
 import foldback.web.FoldbackProperties;
+import foldback.web.Repeated;
 import foldback.web.Role;
 import java.io.IOException;
 import java.nio.file.FileStore;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.concurrent.Executors;
-import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.TimeUnit;
+import java.time.Duration;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.DisposableBean;
@@ -27,17 +26,13 @@ import org.springframework.transaction.TransactionException;
 @Profile(Role.WORKER)
 class RoomWatch implements DisposableBean {
     private static final Logger LOG = LoggerFactory.getLogger(RoomWatch.class);
-    private static final long LOOK_EVERY_SECONDS = 3;
+    private static final Duration LOOK_EVERY = Duration.ofSeconds(3);
     /** Nothing goes on for less: a database and logs want some, too. */
     private static final long LEAST_BYTES = 1 << 20;
 
     private final Deliverables deliverables;
     private final FoldbackProperties properties;
-    private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "room-watch");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private Repeated repeated;
 
     RoomWatch(Deliverables deliverables, FoldbackProperties properties) {
         this.deliverables = deliverables;
@@ -46,7 +41,7 @@ class RoomWatch implements DisposableBean {
 
     @EventListener(ApplicationReadyEvent.class)
     void start() {
-        clock.scheduleWithFixedDelay(this::look, LOOK_EVERY_SECONDS, LOOK_EVERY_SECONDS, TimeUnit.SECONDS);
+        repeated = Repeated.every(LOOK_EVERY, "room-watch", this::look);
     }
 
     /** Pauses a render that found no room, with what it needs to go on. */
@@ -114,6 +109,8 @@ class RoomWatch implements DisposableBean {
 
     @Override
     public void destroy() {
-        clock.shutdownNow();
+        if (repeated != null) {
+            repeated.close();
+        }
     }
 }

@@ -2,14 +2,13 @@ package foldback.web.deliverable;
 
 import foldback.media.process.StepBack;
 import foldback.web.FoldbackProperties;
+import foldback.web.Repeated;
 import foldback.web.Role;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.UUID;
-import java.util.concurrent.Executors;
-import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.DisposableBean;
@@ -28,15 +27,11 @@ import org.springframework.transaction.TransactionException;
 @Profile(Role.WORKER)
 class WorkerLife implements DisposableBean {
     private static final Logger LOG = LoggerFactory.getLogger(WorkerLife.class);
-    private static final long EVERY_SECONDS = 3;
+    private static final Duration EVERY = Duration.ofSeconds(3);
     private final Workers workers;
     private final Path sign;
     private final String name = UUID.randomUUID().toString();
-    private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "worker-life");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private Repeated repeated;
 
     WorkerLife(Workers workers, FoldbackProperties properties) {
         this.workers = workers;
@@ -46,7 +41,7 @@ class WorkerLife implements DisposableBean {
     @EventListener(ApplicationReadyEvent.class)
     void start() {
         StepBack.session();
-        clock.scheduleWithFixedDelay(this::beat, 0, EVERY_SECONDS, TimeUnit.SECONDS);
+        repeated = Repeated.every(EVERY, "worker-life", this::beat);
     }
 
     private void beat() {
@@ -63,7 +58,9 @@ class WorkerLife implements DisposableBean {
 
     @Override
     public void destroy() {
-        clock.shutdownNow();
+        if (repeated != null) {
+            repeated.close();
+        }
         try {
             workers.gone(name);
         } catch (DataAccessException | TransactionException away) {

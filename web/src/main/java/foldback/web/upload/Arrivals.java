@@ -1,6 +1,7 @@
 package foldback.web.upload;
 
 import foldback.web.FoldbackProperties;
+import foldback.web.Repeated;
 import foldback.web.Role;
 import foldback.web.gather.Clips;
 import foldback.web.page.NotFoundException;
@@ -8,11 +9,9 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.time.Duration;
 import java.util.List;
 import java.util.UUID;
-import java.util.concurrent.Executors;
-import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -32,15 +31,11 @@ import org.springframework.transaction.TransactionException;
 @Profile(Role.PAGES)
 class Arrivals implements DisposableBean {
     private static final Logger LOG = LoggerFactory.getLogger(Arrivals.class);
-    private static final long AGAIN_SECONDS = 2;
+    private static final Duration AGAIN = Duration.ofSeconds(2);
     private static final String NOTE = ".arrived";
     private final Clips clips;
     private final FoldbackProperties properties;
-    private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "arrivals");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private Repeated repeated;
 
     Arrivals(Clips clips, FoldbackProperties properties) {
         this.clips = clips;
@@ -49,7 +44,7 @@ class Arrivals implements DisposableBean {
 
     @EventListener(ApplicationReadyEvent.class)
     void start() {
-        clock.scheduleWithFixedDelay(this::bringIn, 0, AGAIN_SECONDS, TimeUnit.SECONDS);
+        repeated = Repeated.every(AGAIN, "arrivals", this::bringIn);
     }
 
     /** Notes a file that is about to get its name. */
@@ -100,6 +95,8 @@ class Arrivals implements DisposableBean {
 
     @Override
     public void destroy() {
-        clock.shutdownNow();
+        if (repeated != null) {
+            repeated.close();
+        }
     }
 }

@@ -1,12 +1,11 @@
 package foldback.web.upload;
 
 import foldback.web.FoldbackProperties;
+import foldback.web.Repeated;
 import foldback.web.Role;
 import java.io.IOException;
 import java.nio.file.Files;
-import java.util.concurrent.Executors;
-import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.TimeUnit;
+import java.time.Duration;
 import me.desair.tus.server.TusFileUploadService;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -23,11 +22,7 @@ class ExpiredUploads implements DisposableBean {
     private static final Logger LOG = LoggerFactory.getLogger(ExpiredUploads.class);
     private final TusFileUploadService tus;
     private final FoldbackProperties properties;
-    private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "expired-uploads");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private Repeated repeated;
 
     ExpiredUploads(TusFileUploadService tus, FoldbackProperties properties) {
         this.properties = properties;
@@ -36,7 +31,7 @@ class ExpiredUploads implements DisposableBean {
 
     @EventListener(ApplicationReadyEvent.class)
     void start() {
-        clock.scheduleWithFixedDelay(this::remove, 0, 1, TimeUnit.HOURS);
+        repeated = Repeated.every(Duration.ofHours(1), "expired-uploads", this::remove);
     }
 
     void remove() {
@@ -51,6 +46,8 @@ class ExpiredUploads implements DisposableBean {
 
     @Override
     public void destroy() {
-        clock.shutdownNow();
+        if (repeated != null) {
+            repeated.close();
+        }
     }
 }
