@@ -21,10 +21,10 @@ public final class HealthWords {
             words.add(String.format(Locale.ROOT, "it ends %.2f s before its index says", health.endsEarlySeconds()));
         }
         if (health.skipped() > 0) {
-            words.add(counted(health.skipped(), "frame") + " left out by the recorder");
+            words.add(counted(health.skipped(), "frame") + " left out by the recorder" + at(health.skippedAt()));
         }
         if (health.repeated() > 0) {
-            words.add(counted(health.repeated(), "frame") + " the same as the one before");
+            words.add(counted(health.repeated(), "frame") + " the same as the one before" + at(health.repeatedAt()));
         }
         if (health.soundFaults() > 0) {
             words.add("its sound is damaged at " + counted(health.soundFaults(), "place"));
@@ -34,6 +34,17 @@ public final class HealthWords {
 
     private static String counted(int count, String what) {
         return count + " " + what + (count == 1 ? "" : "s");
+    }
+
+    /** The first of some places in time. */
+    private static String at(List<Double> seconds) {
+        List<String> times = seconds.stream()
+                .limit(MOST_RANGES)
+                .map(second -> String.format(Locale.ROOT, "%.2f", second))
+                .toList();
+        return times.isEmpty()
+                ? ""
+                : ", at " + String.join(", ", times) + (seconds.size() > times.size() ? " s and later" : " s");
     }
 
     private static String times(List<ClipHealth.Range> ranges) {

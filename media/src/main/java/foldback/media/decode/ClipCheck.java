@@ -17,13 +17,17 @@ import java.util.BitSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /** Decodes a clip whole, picture and sound, and says what is wrong with it. */
 public final class ClipCheck {
     /** Raised whenever the same clip might be found otherwise. */
-    public static final int ALGORITHM = 2;
+    public static final int ALGORITHM = 3;
 
     private static final String HEVC = "hevc";
+    /** More places than anybody reads. */
+    private static final int MOST_PLACES = 100;
+
     /** Chance does not damage so many groups of pictures each without one word from FFmpeg. */
     private static final int LEAST_GROUPS = 8;
 
@@ -127,13 +131,17 @@ public final class ClipCheck {
         missing.set(0, index.frames());
         missing.andNot(seen);
         damaged.or(missing);
+        List<Integer> gaps = gaps(index);
+        List<Integer> repeats = 2 * watch.repeats().size() < watch.frames() ? watch.repeats() : List.of();
         return new ClipHealth(
                 index.frames(),
                 ClipHealth.ranges(damaged, index),
-                skipped(index),
-                2 * watch.repeated() < watch.frames() ? watch.repeated() : 0,
+                gaps.stream().mapToInt(frame -> framesWithin(index, frame)).sum(),
+                repeats.size(),
                 endsEarly(index, info, info.video().orElseThrow()),
                 watch.soundFaults(),
+                times(index, gaps),
+                times(index, repeats),
                 !info.video().orElseThrow().codec().equals(HEVC));
     }
 
@@ -163,6 +171,8 @@ public final class ClipCheck {
                 known.repeated(),
                 known.endsEarlySeconds(),
                 known.soundFaults(),
+                known.skippedAt(),
+                known.repeatedAt(),
                 true);
     }
 
@@ -178,8 +188,8 @@ public final class ClipCheck {
         return info.audio().stream().map(MediaInfo.Audio::codec).collect(Collectors.toSet());
     }
 
-    /** Frames missing in the gaps of a clip of one rate; 0 where its rate varies. */
-    static int skipped(FrameIndex index) {
+    /** The frames behind which others are missing, in a clip of one rate; none where its rate varies. */
+    private static List<Integer> gaps(FrameIndex index) {
         double[] gaps = new double[Math.max(0, index.frames() - 1)];
         for (int i = 0; i < gaps.length; i++) {
             gaps[i] = index.pts()[i + 1] - index.pts()[i];
@@ -188,13 +198,25 @@ public final class ClipCheck {
         long alike = Arrays.stream(gaps)
                 .filter(gap -> Math.abs(gap - usual) < ALIKE * usual)
                 .count();
-        if (gaps.length < 3 || alike < MOSTLY * gaps.length) {
-            return 0;
-        }
-        return Arrays.stream(gaps)
-                .filter(gap -> gap > GAP * usual)
-                .mapToInt(gap -> (int) Math.round(gap / usual) - 1)
-                .sum();
+        return gaps.length < 3 || alike < MOSTLY * gaps.length
+                ? List.of()
+                : IntStream.range(0, gaps.length)
+                        .filter(i -> gaps[i] > GAP * usual)
+                        .boxed()
+                        .toList();
+    }
+
+    /** How many frames are missing behind one, at the clip's usual distance. */
+    private static int framesWithin(FrameIndex index, int frame) {
+        double usual = index.duration() / index.frames();
+        return Math.max(1, (int) Math.round((index.pts()[frame + 1] - index.pts()[frame]) / usual) - 1);
+    }
+
+    private static List<Double> times(FrameIndex index, List<Integer> frames) {
+        return frames.stream()
+                .limit(MOST_PLACES)
+                .map(frame -> index.timeOf(Math.min(frame, index.frames() - 1)))
+                .toList();
     }
 
     private static double median(double[] values) {

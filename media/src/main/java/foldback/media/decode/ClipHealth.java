@@ -14,6 +14,8 @@ import java.util.List;
  * @param repeated frames that are the same as the one before, where most are not
  * @param endsEarlySeconds how much shorter it is than it says of itself; 0 where it is not
  * @param soundFaults how often its sound could not be decoded
+ * @param skippedAt where frames were left out, seconds after the first frame; the first places
+ * @param repeatedAt where frames repeat, seconds after the first frame; the first places
  * @param strict whether all was tried that tells damage in its codec; {@link ClipCheck#refine} does the rest
  */
 public record ClipHealth(
@@ -23,6 +25,8 @@ public record ClipHealth(
         int repeated,
         double endsEarlySeconds,
         int soundFaults,
+        List<Double> skippedAt,
+        List<Double> repeatedAt,
         boolean strict) {
 
     /**
@@ -37,6 +41,8 @@ public record ClipHealth(
 
     public ClipHealth {
         damaged = List.copyOf(damaged);
+        skippedAt = List.copyOf(skippedAt);
+        repeatedAt = List.copyOf(repeatedAt);
     }
 
     /** How many frames are damaged. */

@@ -42,7 +42,7 @@ final class DecodeWatch implements Consumer<String> {
     private final Queue<Double> times = new ArrayDeque<>();
     private final List<Integer> faults = new ArrayList<>();
     private int frames;
-    private int repeated;
+    private final List<Integer> repeats = new ArrayList<>();
     private int soundFaults;
     private String lastChecksum = "";
     private String lastWords = "";
@@ -61,7 +61,9 @@ final class DecodeWatch implements Consumer<String> {
             frames++;
             Matcher checksum = CHECKSUM.matcher(line);
             if (checksum.find()) {
-                repeated += checksum.group(1).equals(lastChecksum) ? 1 : 0;
+                if (checksum.group(1).equals(lastChecksum)) {
+                    repeats.add(frames - 1);
+                }
                 lastChecksum = checksum.group(1);
             }
             notifyAll();
@@ -124,9 +126,9 @@ final class DecodeWatch implements Consumer<String> {
         return frames;
     }
 
-    /** Frames that are the same as the one before, to the bit. */
-    synchronized int repeated() {
-        return repeated;
+    /** The numbers of frames that came out the same as the one before, to the bit. */
+    synchronized List<Integer> repeats() {
+        return List.copyOf(repeats);
     }
 
     /** The last error, for messages; empty where there was none. */

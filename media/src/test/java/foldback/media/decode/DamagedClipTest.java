@@ -128,6 +128,8 @@ class DamagedClipTest {
                 clip.toString());
         ClipHealth health = check(clip);
         assertThat(health.skipped()).isEqualTo(3);
+        assertThat(health.skippedAt()).hasSize(2);
+        assertThat(health.skippedAt().get(0)).isCloseTo(11 / 25.0, within(0.001));
         assertThat(health.hasDamage()).isFalse();
     }
 

@@ -22,6 +22,10 @@ class PageSettings implements WebMvcConfigurer {
                         "/api/takes/*/revisions/*/close-up/*",
                         "/api/takes/*/revisions/*/disc/*",
                         "/api/takes/*/revisions/*/values",
+                        "/api/takes/*/revisions/*/coverage",
+                        "/api/takes/*/revisions/*/lanes/*",
+                        "/api/takes/*/revisions/*/listen",
+                        "/api/takes/*/revisions/*/waveform/*",
                         "/api/takes/*/revisions/*/noise-cost",
                         "/api/takes/*/revisions/*/film",
                         "/api/projects/*/clips/*/still");
