@@ -49,6 +49,20 @@ public record Coverage(int columns, int[] lenses, List<Hole> holes) {
     }
 
     private static void seeRow(Lens lens, double[] m, double marginPx, int columns, int row, int bit, int[] lenses) {
+        double[] depths = depths(lens, m, columns, row);
+        for (int column = 0; column < columns; column++) {
+            if (depths[column] > marginPx) {
+                lenses[row * columns + column] |= bit;
+            }
+        }
+    }
+
+    /**
+     * How deep the places of a row of the grid lie inside a lens's picture, pixels; not a number where the lens says nothing.
+     *
+     * @param m the matrix from the grid's directions to the lens's
+     */
+    static double[] depths(Lens lens, double[] m, int columns, int row) {
         double[] rays = new double[3 * columns];
         for (int column = 0; column < columns; column++) {
             Direction d = direction(columns, row * columns + column);
@@ -57,12 +71,13 @@ public record Coverage(int columns, int[] lenses, List<Hole> holes) {
             }
         }
         double[] xy = new double[2 * columns];
-        lens.project(rays, xy, new double[columns], columns);
+        double[] depths = new double[columns];
+        // The angles are not asked for; they are overwritten with the depths.
+        lens.project(rays, xy, depths, columns);
         for (int column = 0; column < columns; column++) {
-            if (lens.frame().depthInside(xy[2 * column], xy[2 * column + 1]) > marginPx) {
-                lenses[row * columns + column] |= bit;
-            }
+            depths[column] = lens.frame().depthInside(xy[2 * column], xy[2 * column + 1]);
         }
+        return depths;
     }
 
     /** The share of the sphere that no lens sees, 0 to 1. */

@@ -1,7 +1,5 @@
 package foldback.core.rig;
 
-import foldback.core.lens.LensFrame;
-import foldback.core.space.Direction;
 import java.util.Arrays;
 
 /**
@@ -37,21 +35,10 @@ public final class LensDepth {
 
     private void look(RigLens lens) {
         double[] m = lens.rigFromLens().inverse().matrix();
-        LensFrame frame = lens.lens().frame();
-        double[] rays = new double[3 * COLUMNS];
-        double[] xy = new double[2 * COLUMNS];
-        double[] angles = new double[COLUMNS];
         for (int row = 0; row < ROWS; row++) {
+            double[] depths = Coverage.depths(lens.lens(), m, COLUMNS, row);
             for (int column = 0; column < COLUMNS; column++) {
-                Direction d = Direction.ofYawPitch(
-                        2 * Math.PI * (column + 0.5) / COLUMNS, Math.PI * (0.5 - (row + 0.5) / ROWS));
-                for (int k = 0; k < 3; k++) {
-                    rays[3 * column + k] = m[3 * k] * d.x() + m[3 * k + 1] * d.y() + m[3 * k + 2] * d.z();
-                }
-            }
-            lens.lens().project(rays, xy, angles, COLUMNS);
-            for (int column = 0; column < COLUMNS; column++) {
-                double depth = frame.depthInside(xy[2 * column], xy[2 * column + 1]);
+                double depth = depths[column];
                 int place = row * COLUMNS + column;
                 if (depth > best[place]) {
                     second[place] = best[place];

@@ -87,10 +87,14 @@ final class Pieces {
         }
     }
 
+    /** Bytes of the pieces that are there. */
+    long bytesThere() {
+        return all().stream().mapToLong(piece -> piece.toFile().length()).sum();
+    }
+
     /** Bytes that the pieces take when all are there, by those that are; 0 while there is none. */
     long bytesWhenWhole() {
         long there = framesThere();
-        long bytes = all().stream().mapToLong(piece -> piece.toFile().length()).sum();
-        return there == 0 ? 0 : Math.round((double) bytes / there * job.frames());
+        return there == 0 ? 0 : Math.round((double) bytesThere() / there * job.frames());
     }
 }

@@ -102,11 +102,8 @@ public final class Renderer {
         Path folder = work.resolve(job.key());
         Pieces pieces = new Pieces(job, folder);
         long whole = pieces.bytesWhenWhole();
-        long there = pieces.all().stream()
-                .mapToLong(piece -> piece.toFile().length())
-                .sum();
         // Pieces and the file joined from them lie beside each other before the pieces go.
-        return new Room(2 * whole - there, whole);
+        return new Room(2 * whole - pieces.bytesThere(), whole);
     }
 
     /**
