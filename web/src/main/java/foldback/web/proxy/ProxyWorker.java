@@ -1,27 +1,17 @@
 package foldback.web.proxy;
 
-import com.github.kagkarlsson.scheduler.Scheduler;
-import com.github.kagkarlsson.scheduler.task.FailureHandler;
-import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import foldback.core.run.Run;
 import foldback.engine.gather.ClipHealths;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
-import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
 import foldback.media.NoRoomException;
 import foldback.web.Role;
-import foldback.web.TaskTable;
-import java.time.Duration;
 import javax.sql.DataSource;
-import org.springframework.beans.factory.DisposableBean;
-import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.annotation.Profile;
-import org.springframework.context.event.EventListener;
 import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.TransactionException;
@@ -29,17 +19,10 @@ import org.springframework.transaction.TransactionException;
 /** Makes proxies, one clip at a time, beside renders. */
 @Component
 @Profile(Role.WORKER)
-class ProxyWorker implements DisposableBean {
-    /** At first; it waits longer each time that a disk is still full. */
-    private static final Duration AGAIN_AFTER = Duration.ofSeconds(3);
-
+class ProxyWorker extends ClipWorker {
     private static final long TELL_EVERY_NANOS = 500_000_000L;
-    private final ProxyOrders orders;
     private final Proxies proxies;
     private final ClipHealths healths;
-    private final MediaFolders media;
-    private final ContentIds contents;
-    private final Scheduler scheduler;
 
     ProxyWorker(
             ProxyOrders orders,
@@ -48,32 +31,17 @@ class ProxyWorker implements DisposableBean {
             MediaFolders media,
             ContentIds contents,
             DataSource source) {
+        super(ProxyOrders.TASK, ProxyOrders.TABLE, orders, media, contents, source);
         this.healths = healths;
-        this.orders = orders;
         this.proxies = proxies;
-        this.media = media;
-        this.contents = contents;
-        OneTimeTask<Void> task = Tasks.oneTime(ProxyOrders.TASK)
-                .onFailure(new FailureHandler.ExponentialBackoffFailureHandler<>(AGAIN_AFTER))
-                .execute((instance, context) -> make(instance.getId()));
-        this.scheduler = TaskTable.scheduler(source, ProxyOrders.TABLE, task);
-    }
-
-    @EventListener(ApplicationReadyEvent.class)
-    void start() {
-        scheduler.start();
     }
 
     @Override
-    public void destroy() {
-        scheduler.stop();
-    }
-
-    private void make(String sha256) {
+    void carryOut(String sha256) {
         try {
-            TakeClip clip = Take.openClip(orders.clip(sha256), media, contents);
+            TakeClip clip = open(sha256);
             String trouble = tried(() -> proxies.make(clip, health -> healths.keep(clip, health), progress(sha256)));
-            String worse = tried(() -> healths.check(clip, new Run(share -> {}, ProxyWorker::isStopping)));
+            String worse = tried(() -> healths.check(clip, new Run(share -> {}, ClipWorker::isStopping)));
             if (trouble.isEmpty() && worse.isEmpty()) {
                 orders.done(sha256);
             } else {
@@ -99,10 +67,6 @@ class ProxyWorker implements DisposableBean {
         }
     }
 
-    private static boolean isStopping() {
-        return Thread.currentThread().isInterrupted();
-    }
-
     private Run progress(String sha256) {
         long[] told = {0};
         return new Run(
@@ -117,6 +81,6 @@ class ProxyWorker implements DisposableBean {
                         }
                     }
                 },
-                ProxyWorker::isStopping);
+                ClipWorker::isStopping);
     }
 }

@@ -1,0 +1,59 @@
+package foldback.web.proxy;
+
+import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.task.FailureHandler;
+import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import foldback.engine.take.ContentIds;
+import foldback.engine.take.MediaFolders;
+import foldback.engine.take.Take;
+import foldback.engine.take.TakeClip;
+import foldback.web.TaskTable;
+import java.time.Duration;
+import javax.sql.DataSource;
+import org.springframework.beans.factory.DisposableBean;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+
+/** Works off the tasks of one table, one clip at a time; what throws is tried again, after a longer time each time. */
+abstract class ClipWorker implements DisposableBean {
+    /** At first. */
+    private static final Duration AGAIN_AFTER = Duration.ofSeconds(3);
+
+    final ProxyOrders orders;
+    private final MediaFolders media;
+    private final ContentIds contents;
+    private final Scheduler scheduler;
+
+    ClipWorker(
+            String task, String table, ProxyOrders orders, MediaFolders media, ContentIds contents, DataSource source) {
+        this.orders = orders;
+        this.media = media;
+        this.contents = contents;
+        OneTimeTask<Void> work = Tasks.oneTime(task)
+                .onFailure(new FailureHandler.ExponentialBackoffFailureHandler<>(AGAIN_AFTER))
+                .execute((instance, context) -> carryOut(instance.getId()));
+        this.scheduler = TaskTable.scheduler(source, table, work);
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void start() {
+        scheduler.start();
+    }
+
+    @Override
+    public void destroy() {
+        scheduler.stop();
+    }
+
+    /** Does what is to be done with the clip of this content. */
+    abstract void carryOut(String sha256);
+
+    final TakeClip open(String sha256) {
+        return Take.openClip(orders.clip(sha256), media, contents);
+    }
+
+    static boolean isStopping() {
+        return Thread.currentThread().isInterrupted();
+    }
+}
