@@ -1,6 +1,7 @@
 package foldback.engine;
 
 import foldback.core.keys.Track;
+import foldback.core.picture.Area;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
@@ -12,6 +13,7 @@ import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Stops;
 import foldback.core.recipe.light.Trim;
 import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
 import foldback.core.time.FrameRate;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
@@ -21,7 +23,9 @@ import foldback.media.ContentHash;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 
 /** The committed demo take as a recipe for tests. */
@@ -44,6 +48,27 @@ public final class DemoTake {
                         Track.still(new Trim(0.05, 0, 0, 0, 0, 0, 0))))),
                 new Seams(Math.toRadians(5), 3.5),
                 new Level(Math.toRadians(12), Math.toRadians(-2), Math.toRadians(1)));
+    }
+
+    /** Another of the demo takes with the rig of its card, about which nothing else was decided. */
+    public static Recipe recipeOf(String take) throws IOException {
+        Path folder = MEDIA.resolveSibling(take);
+        Rig rig = RigJson.readCard(Files.readString(folder.resolve("rig-card.json")));
+        Path single = folder.resolve(take + ".mp4");
+        List<ClipRef> clips = new ArrayList<>();
+        for (RigLens lens : rig.lenses()) {
+            int width = lens.lens().frame().width();
+            Optional<Area> area = Files.exists(single)
+                    ? Optional.of(new Area(
+                            clips.size() * width, 0, width, lens.lens().frame().height()))
+                    : Optional.empty();
+            Path file = area.isPresent()
+                    ? single
+                    : folder.resolve(take + "-" + lens.slot().toLowerCase(Locale.ROOT) + ".mp4");
+            String name = take + "/" + file.getFileName();
+            clips.add(new ClipRef(lens.slot(), name, ContentHash.of(file), 0, 0, area));
+        }
+        return Recipe.start(new FrameRate(25, 1), clips, rig, "rig card " + rig.name());
     }
 
     private static ClipRef clip(String slot, String file) {
