@@ -22,7 +22,7 @@ import java.util.stream.IntStream;
 /** Decodes a clip whole, picture and sound, and says what is wrong with it. */
 public final class ClipCheck {
     /** Raised whenever the same clip might be found otherwise. */
-    public static final int ALGORITHM = 3;
+    public static final int ALGORITHM = 4;
 
     private static final String HEVC = "hevc";
     /** More places than anybody reads. */
@@ -75,22 +75,22 @@ public final class ClipCheck {
     public static ClipHealth beside(FrameIndex index, MediaInfo info, Output output, Run run) {
         MediaInfo.Video video = info.video().orElseThrow();
         DecodeWatch watch = new DecodeWatch(soundCodecs(info));
-        List<String> filters = new ArrayList<>(List.of(DecodeWatch.FILTER_WITH_CHECKSUM));
-        filters.addAll(output.filters());
         Arguments arguments = Arguments.watched(DecodeWatch.LEVEL)
                 .add(DecodeWatch.CAREFUL)
                 .add("-noautorotate", "-seek_timestamp", "1")
                 .add(Decoders.of(video.codec()))
                 .guardedInput(index.file())
-                .add("-map", "0:v:0", "-vsync", "passthrough", "-enc_time_base", "-1")
-                .add("-vf", String.join(",", filters))
-                .add(output.coding());
+                .add("-filter_complex", graph(output.filters(), video))
+                .add("-map", "[picture]", "-vsync", "passthrough", "-enc_time_base", "-1")
+                .add(output.coding())
+                .add("-map", "[small]", "-vsync", "passthrough", "-f", "rawvideo", "pipe:1");
         if (!info.audio().isEmpty()) {
             arguments.add("-map", "0:a:0", "-f", "null", "-");
         }
         BitSet seen = new BitSet();
         try (Child child = Children.start(NICENESS, arguments.list(), watch, watch::end)) {
             child.input().close();
+            SmallPictures small = SmallPictures.read(index, video, child.output());
             follow(index, watch, seen, run);
             int code = child.await();
             if (child.ranOutOfRoom() || NoRoomException.isSaidIn(watch.lastWords())) {
@@ -103,6 +103,7 @@ public final class ClipCheck {
                         MediaProbe.name(index.file()) + " cannot be decoded. Copy it again from the card. ("
                                 + MediaProbe.lastLine(watch.lastWords()) + ")");
             }
+            return health(index, info, watch, seen, small.await());
         } catch (IOException failed) {
             throw new MediaException(
                     index.file(), "ffmpeg could not be run; is it installed? (" + failed.getMessage() + ")", failed);
@@ -111,7 +112,12 @@ public final class ClipCheck {
             throw new MediaException(
                     index.file(), "Checking " + MediaProbe.name(index.file()) + " was interrupted.", interrupted);
         }
-        return health(index, info, watch, seen);
+    }
+
+    private static String graph(List<String> filters, MediaInfo.Video video) {
+        List<String> chain = new ArrayList<>(List.of("[0:v:0]" + DecodeWatch.FILTER_WITH_CHECKSUM));
+        chain.addAll(filters);
+        return String.join(",", chain) + ",split[picture][whole];[whole]" + SmallPictures.filters(video) + "[small]";
     }
 
     /** Marks the frames that come out, until none does. */
@@ -125,12 +131,17 @@ public final class ClipCheck {
         }
     }
 
-    private static ClipHealth health(FrameIndex index, MediaInfo info, DecodeWatch watch, BitSet seen) {
+    private static ClipHealth health(
+            FrameIndex index, MediaInfo info, DecodeWatch watch, BitSet seen, PictureWatch pictures) {
         BitSet damaged = FrameTimes.spoiled(index, watch.faults());
         BitSet missing = new BitSet();
         missing.set(0, index.frames());
         missing.andNot(seen);
         damaged.or(missing);
+        // Where frames are missing their numbers are not those of the index, and the clip is known to be damaged.
+        if (pictures.frames() == index.frames()) {
+            damaged.or(PictureFaults.of(pictures, index, info.video().orElseThrow()));
+        }
         List<Integer> gaps = gaps(index);
         List<Integer> repeats = 2 * watch.repeats().size() < watch.frames() ? watch.repeats() : List.of();
         return new ClipHealth(

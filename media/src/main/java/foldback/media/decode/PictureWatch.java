@@ -1,0 +1,238 @@
+package foldback.media.decode;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * Finds pictures that cannot have been filmed where a decoder noticed nothing, from small grey pictures of all frames in
+ * their order. A stream that was spoiled within the limits of its syntax decodes to another picture from one block on:
+ *
+ * <ul>
+ *   <li>where pictures lean on each other it is the key frame's, from a row down to the bottom; it appears at once, stays as
+ *       it is for the whole group, and all above is as before;
+ *   <li>where each picture stands alone, a part of one is unlike those before and behind, which are like each other.
+ * </ul>
+ *
+ * <p>The first is nearly proof of damage; a flash or an insect looks like the second in so small a picture ({@link BlockEdges}).
+ */
+final class PictureWatch {
+    /** Grey levels by which a cell must differ at least: noise, and what coding does at key frames, stay below. */
+    private static final float LEAST = 6;
+    /** How many times more than between the frames around. */
+    private static final float TIMES = 2;
+    /** Transitions before and behind with which one is compared. */
+    private static final int AROUND = 4;
+    /** Frames over which a key frame's picture must have stayed. */
+    private static final int STAYS = 3;
+
+    private static final int FEWEST_CELLS = 4;
+    /** Shares of a row's cells: of one that belongs to the spoiled part, and of the lowest. */
+    private static final double SOME = 0.05;
+
+    private static final double LOWEST = 0.3;
+    private static final double SPOILED = 0.01;
+    /** What has no rows above that stayed as they were may be a cut. */
+    private static final int ROWS_ABOVE = 2;
+
+    private final CellDifference difference;
+    private final boolean[] keys;
+    private final boolean standAlone;
+    private final byte[][] pictures = new byte[2 * AROUND + 2][];
+    private final float[][] changes = new float[2 * AROUND + 2][];
+    private final List<Integer> jumps = new ArrayList<>();
+    private final List<Odd> odd = new ArrayList<>();
+    private int count;
+
+    /** A frame that is unlike its neighbours in some cells. */
+    record Odd(int frame, int cells) {}
+
+    /** @param keys whether each frame of the clip is a key frame */
+    PictureWatch(CellDifference difference, boolean[] keys) {
+        this.difference = difference;
+        this.keys = keys;
+        boolean all = true;
+        for (boolean key : keys) {
+            all &= key;
+        }
+        standAlone = all;
+    }
+
+    /** @param picture of the next frame; kept until some more have come */
+    void accept(byte[] picture) {
+        int slot = count % pictures.length;
+        pictures[slot] = picture;
+        changes[slot] = count == 0 ? null : difference.between(at(count - 1), picture);
+        count++;
+        if (count > AROUND) {
+            look(count - 1 - AROUND);
+        }
+    }
+
+    /** No more frames come. */
+    void end() {
+        for (int frame = Math.max(0, count - AROUND); frame < count; frame++) {
+            look(frame);
+        }
+    }
+
+    int frames() {
+        return count;
+    }
+
+    /** The key frames at which the lower part of the picture became another one, rising. */
+    List<Integer> jumps() {
+        return List.copyOf(jumps);
+    }
+
+    /** Frames, of a clip whose frames are all key frames, a part of which is unlike both neighbours; rising. */
+    List<Odd> odd() {
+        return List.copyOf(odd);
+    }
+
+    private byte[] at(int frame) {
+        return pictures[frame % pictures.length];
+    }
+
+    private float[] change(int frame) {
+        return changes[frame % changes.length];
+    }
+
+    private void look(int frame) {
+        if (standAlone) {
+            lookAlone(frame);
+        } else if (frame > 0 && frame < keys.length && keys[frame]) {
+            lookAtKey(frame);
+        }
+    }
+
+    private void lookAlone(int frame) {
+        boolean first = frame == 0;
+        boolean last = frame == count - 1;
+        if (count < 3) {
+            return;
+        }
+        // One at an end has a single neighbour; what moves between the next ones shows what is usual.
+        float[] own = first ? change(1) : last ? change(frame) : least(change(frame), change(frame + 1));
+        float[] around =
+                first || last ? usual(around(first ? 1 : frame)) : difference.between(at(frame - 1), at(frame + 1));
+        int cells = 0;
+        for (boolean hit : hits(own, around)) {
+            cells += hit ? 1 : 0;
+        }
+        if (cells >= FEWEST_CELLS) {
+            odd.add(new Odd(frame, cells));
+        }
+    }
+
+    private void lookAtKey(int frame) {
+        if (count < 3) {
+            return;
+        }
+        List<float[]> around = around(frame);
+        int before = frame - 1;
+        int behind = frame;
+        while (before > 0 && frame - before <= STAYS && !keys[before]) {
+            before--;
+        }
+        while (behind + 1 < Math.min(count, keys.length) && behind - frame < STAYS && !keys[behind + 1]) {
+            behind++;
+        }
+        float[] since = difference.between(at(before), at(frame));
+        float[] until = difference.between(at(frame - 1), at(behind));
+        float[] usual = usual(around);
+        float[] moved = ranked(around, around.size() / 2);
+        for (int i = 0; i < moved.length; i++) {
+            moved[i] *= STAYS + 1;
+        }
+        boolean[] spoiled = hits(least(change(frame), least(since, until)), usual);
+        boolean[] changed = hits(most(since, until), moved);
+        if (isLowerPart(spoiled, changed)) {
+            jumps.add(frame);
+        }
+    }
+
+    /** The changes to some frames around one, but not to itself. */
+    private List<float[]> around(int frame) {
+        List<float[]> around = new ArrayList<>();
+        for (int n = Math.max(1, frame - AROUND); n <= Math.min(count - 1, frame + AROUND); n++) {
+            if (n != frame) {
+                around.add(change(n));
+            }
+        }
+        return around;
+    }
+
+    /** The most that each cell changes. */
+    private static float[] usual(List<float[]> changes) {
+        return ranked(changes, changes.size() - 1);
+    }
+
+    /** Of each cell the change of a rank among some, 0 the least. */
+    private static float[] ranked(List<float[]> changes, int rank) {
+        float[] ranked = new float[changes.get(0).length];
+        float[] sorted = new float[changes.size()];
+        for (int cell = 0; cell < ranked.length; cell++) {
+            for (int n = 0; n < sorted.length; n++) {
+                sorted[n] = changes.get(n)[cell];
+            }
+            Arrays.sort(sorted);
+            ranked[cell] = sorted[rank];
+        }
+        return ranked;
+    }
+
+    private static boolean[] hits(float[] own, float[] around) {
+        boolean[] hits = new boolean[own.length];
+        for (int i = 0; i < own.length; i++) {
+            hits[i] = own[i] > Math.max(LEAST, TIMES * around[i]);
+        }
+        return hits;
+    }
+
+    /** Whether cells from a row down to the bottom are spoiled, and all above are as they were. */
+    private boolean isLowerPart(boolean[] spoiled, boolean[] changed) {
+        int columns = difference.columns();
+        int rows = difference.rows();
+        int row = 0;
+        int cells = 0;
+        while (row < rows && inRow(spoiled, row) == 0) {
+            row++;
+        }
+        boolean reaches = row >= ROWS_ABOVE && row < rows && inRow(spoiled, rows - 1) >= LOWEST * columns;
+        for (int above = 0; reaches && above < row - 1; above++) {
+            reaches = inRow(changed, above) < SOME * columns;
+        }
+        // The first row may be spoiled in its last cells only.
+        for (int next = row; reaches && next < rows; next++) {
+            int hit = inRow(spoiled, next);
+            cells += hit;
+            reaches = next == row || hit >= SOME * columns;
+        }
+        return reaches && cells >= SPOILED * columns * rows;
+    }
+
+    private int inRow(boolean[] hits, int row) {
+        int count = 0;
+        for (int column = 0; column < difference.columns(); column++) {
+            count += hits[row * difference.columns() + column] ? 1 : 0;
+        }
+        return count;
+    }
+
+    private static float[] least(float[] a, float[] b) {
+        float[] least = new float[a.length];
+        for (int i = 0; i < a.length; i++) {
+            least[i] = Math.min(a[i], b[i]);
+        }
+        return least;
+    }
+
+    private static float[] most(float[] a, float[] b) {
+        float[] most = new float[a.length];
+        for (int i = 0; i < a.length; i++) {
+            most[i] = Math.max(a[i], b[i]);
+        }
+        return most;
+    }
+}
