@@ -78,6 +78,24 @@ class DamagedClipTest {
                 .containsOnly(0);
     }
 
+    /** Frames before an open group's key frame lean on the group before, which HEVC's second decoder loses. */
+    @Test
+    void hevcInOpenGroupsIsFoundHealthy() throws Exception {
+        Path clip = filmed(
+                "open.mp4",
+                "-c:v",
+                "libx265",
+                "-preset",
+                "ultrafast",
+                "-x265-params",
+                "log-level=error:keyint=12:bframes=3:open-gop=1",
+                "-c:a",
+                "aac");
+        ClipHealth health = ClipCheck.refine(check(clip), FrameIndex.read(clip), Run.QUIET);
+        assertThat(health.strict()).isTrue();
+        assertThat(health.hasDamage()).as("%s", health).isFalse();
+    }
+
     @Test
     void flippedBytesInThePicturesAreFoundWithTheirTimes() throws Exception {
         Path clip =
