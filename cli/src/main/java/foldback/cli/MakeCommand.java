@@ -10,7 +10,7 @@ import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
-import foldback.engine.take.Transforms;
+import foldback.engine.take.TransformFile;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -78,7 +78,7 @@ final class MakeCommand implements Callable<Integer> {
                 spec,
                 take,
                 span,
-                spec.transformed() ? Transforms.open(recipe, take, folders) : Optional.empty());
+                spec.transformed() ? TransformFile.open(recipe, take, folders) : Optional.empty());
         Path target = out.toAbsolutePath();
         Path work = target.resolveSibling("." + target.getFileName() + ".work");
         Verified verified = new Renderer(threads, 0).render(job, work, target, progress(job));

@@ -2,9 +2,9 @@ package foldback.cli;
 
 import foldback.core.recipe.ClipRef;
 import foldback.core.run.Run;
-import foldback.core.sync.Clue;
-import foldback.core.sync.PairEvidence;
 import foldback.core.sync.SyncResult;
+import foldback.core.sync.pair.Clue;
+import foldback.core.sync.pair.PairEvidence;
 import foldback.core.time.TimeSpan;
 import foldback.engine.sync.PictureTracks;
 import foldback.engine.sync.Sounds;

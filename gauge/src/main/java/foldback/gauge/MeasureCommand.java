@@ -2,10 +2,10 @@ package foldback.gauge;
 
 import foldback.core.balance.LightSolution;
 import foldback.core.balance.LightSolver;
-import foldback.core.balance.PatchPair;
-import foldback.core.balance.PatchSites;
 import foldback.core.lens.Lens;
 import foldback.core.measure.WsPsnr;
+import foldback.core.overlap.PatchPair;
+import foldback.core.overlap.PatchSites;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;

@@ -2,8 +2,8 @@ package foldback.web;
 
 import foldback.core.recipe.Recipe;
 import foldback.engine.document.RecipeJson;
-import foldback.web.project.Take;
 import foldback.web.project.TakeRepository;
+import foldback.web.project.TakeRow;
 import foldback.web.recipe.Recipes;
 import java.io.IOException;
 import java.net.CookieManager;
@@ -83,8 +83,8 @@ final class Api {
 
     long freshTake(Recipe recipe) {
         TakeRepository takes = server.bean(TakeRepository.class);
-        Take demo = takes.findById(1L).orElseThrow();
-        Take take = takes.save(new Take(demo.projectId(), "Test take", 9));
+        TakeRow demo = takes.findById(1L).orElseThrow();
+        TakeRow take = takes.save(new TakeRow(demo.projectId(), "Test take", 9));
         server.bean(Recipes.class).start(take.id(), recipe, "Bring in the take");
         return take.id();
     }

@@ -1,5 +1,6 @@
 package foldback.core.balance;
 
+import foldback.core.overlap.Patches;
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;
 import java.util.ArrayList;

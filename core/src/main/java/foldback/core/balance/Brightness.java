@@ -4,6 +4,7 @@ import foldback.core.lens.LensFrame;
 import foldback.core.picture.Frame;
 import foldback.core.tone.Falloff;
 import foldback.core.tone.LightCurve;
+import foldback.core.tone.SampleLight;
 
 /**
  * How much bright light one lens shows, and where in its field: how far a correction would lift it over full scale can be told from that
@@ -41,8 +42,8 @@ public final class Brightness {
                 }
                 looked++;
                 reader.read(x, y);
-                double signal = Math.max(reader.signal[0], Math.max(reader.signal[1], reader.signal[2]));
-                double light = Math.max(reader.light[0], Math.max(reader.light[1], reader.light[2]));
+                double signal = Math.max(reader.signal(0), Math.max(reader.signal(1), reader.signal(2)));
+                double light = Math.max(reader.light(0), Math.max(reader.light(1), reader.light(2)));
                 double below = -Math.log(Math.max(1e-6, light / full)) / Math.log(2);
                 int level = (int) (below / STOPS * LEVELS);
                 clipped += signal < CLIPPED ? 0 : 1;

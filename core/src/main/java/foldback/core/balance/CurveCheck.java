@@ -1,5 +1,6 @@
 package foldback.core.balance;
 
+import foldback.core.overlap.PatchPair;
 import foldback.core.picture.ColourTags;
 import foldback.core.run.Run;
 import foldback.core.tone.Transfer;

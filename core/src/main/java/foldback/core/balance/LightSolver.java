@@ -1,5 +1,6 @@
 package foldback.core.balance;
 
+import foldback.core.overlap.PatchPair;
 import foldback.core.run.Run;
 import foldback.core.tone.Falloff;
 import java.util.ArrayList;

@@ -1,11 +1,11 @@
 package foldback.core.recipe;
 
-import foldback.core.sync.Belief;
-import foldback.core.sync.Clue;
+import foldback.core.sync.pair.Belief;
+import foldback.core.sync.pair.Clue;
 import java.util.function.UnaryOperator;
 
 /**
- * What two clips said of their offset when it was measured, by one clue; see {@link foldback.core.sync.PairEvidence}.
+ * What two clips said of their offset when it was measured, by one clue; see {@link foldback.core.sync.pair.PairEvidence}.
  *
  * @param first slot
  * @param second slot

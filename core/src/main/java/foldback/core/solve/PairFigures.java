@@ -1,7 +1,8 @@
 package foldback.core.solve;
 
+import foldback.core.match.TiePoint;
+import foldback.core.match.points.OverlapCoverage;
 import foldback.core.rig.Rig;
-import foldback.core.solve.points.OverlapCoverage;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;

@@ -1,5 +1,6 @@
 package foldback.core.solve;
 
+import foldback.core.match.TiePoint;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Direction;

@@ -1,6 +1,7 @@
 package foldback.core.solve;
 
 import foldback.core.lens.Lens;
+import foldback.core.match.TiePoint;
 import foldback.core.rig.Rig;
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;

@@ -1,9 +1,9 @@
 package foldback.core.solve;
 
+import foldback.core.match.points.PointFinder;
+import foldback.core.match.view.LensLook;
 import foldback.core.rig.Coverage;
 import foldback.core.rig.Rig;
-import foldback.core.solve.points.PointFinder;
-import foldback.core.solve.view.LensLook;
 import foldback.core.space.Rotation;
 import java.util.ArrayList;
 import java.util.Comparator;

@@ -1,6 +1,10 @@
 package foldback.core.sync;
 
 import foldback.core.run.Evidence;
+import foldback.core.sync.pair.Belief;
+import foldback.core.sync.pair.Clue;
+import foldback.core.sync.pair.PairEvidence;
+import foldback.core.sync.pair.SyncSettings;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;

@@ -1,5 +1,7 @@
 package foldback.core.sync;
 
+import foldback.core.sync.pair.Clue;
+import foldback.core.sync.pair.PairEvidence;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;

@@ -2,6 +2,9 @@ package foldback.core.sync;
 
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;
+import foldback.core.sync.pair.Clue;
+import foldback.core.sync.pair.PairEvidence;
+import foldback.core.sync.pair.SyncSettings;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.EnumSet;

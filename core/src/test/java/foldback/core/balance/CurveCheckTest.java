@@ -2,6 +2,7 @@ package foldback.core.balance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import foldback.core.overlap.PatchPair;
 import foldback.core.picture.ColourTags.Curve;
 import foldback.core.tone.Transfer;
 import java.util.ArrayList;

@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import foldback.core.overlap.PatchPair;
+import foldback.core.overlap.Patches;
 import foldback.core.run.Evidence;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;

@@ -2,6 +2,7 @@ package foldback.core.solve;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import foldback.core.match.Moment;
 import foldback.core.picture.BytePlane;
 import foldback.core.picture.Plane;
 import foldback.core.rig.MappingError;

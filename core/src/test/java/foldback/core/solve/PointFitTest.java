@@ -3,10 +3,12 @@ package foldback.core.solve;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import foldback.core.match.Spread;
+import foldback.core.match.TiePoint;
+import foldback.core.match.points.OverlapCoverage;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
-import foldback.core.solve.points.OverlapCoverage;
 import foldback.core.space.Direction;
 import foldback.core.space.Position;
 import java.util.ArrayList;

@@ -2,10 +2,10 @@ package foldback.core.solve;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import foldback.core.match.points.PointFinder;
+import foldback.core.match.points.RotationGraph;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.RigLens;
-import foldback.core.solve.points.PointFinder;
-import foldback.core.solve.points.RotationGraph;
 import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
 import java.util.ArrayList;

@@ -4,6 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.run.Verdict;
+import foldback.core.sync.pair.Belief;
+import foldback.core.sync.pair.Clue;
+import foldback.core.sync.pair.PairEvidence;
+import foldback.core.sync.pair.PairLag;
+import foldback.core.sync.pair.SyncSettings;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;

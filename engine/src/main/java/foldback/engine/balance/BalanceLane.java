@@ -1,9 +1,9 @@
 package foldback.engine.balance;
 
 import foldback.core.balance.Brightness;
-import foldback.core.balance.PatchPair;
-import foldback.core.balance.PatchSites;
 import foldback.core.balance.SeamDifferences;
+import foldback.core.overlap.PatchPair;
+import foldback.core.overlap.PatchSites;
 import foldback.core.recipe.Recipe;
 import foldback.core.rig.Rig;
 import foldback.core.time.TimeSpan;

@@ -1,7 +1,7 @@
 package foldback.engine.balance;
 
 import foldback.core.picture.Frame;
-import foldback.core.recipe.light.Noise;
+import foldback.core.recipe.light.NoiseReduction;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import foldback.media.decode.FrameReader;
@@ -14,7 +14,7 @@ public final class NoiseCost {
     private NoiseCost() {}
 
     /** Seconds more for a frame of all the lenses of a take. */
-    public static double seconds(Take take, Noise noise) {
+    public static double seconds(Take take, NoiseReduction noise) {
         if (noise.isNone()) {
             return 0;
         }
@@ -25,12 +25,12 @@ public final class NoiseCost {
             all += (double) clip.video().width() * clip.video().height();
         }
         pixels = (double) tried.whole().width() * tried.whole().height();
-        double more = decoding(tried, noise) - decoding(tried, Noise.NONE);
+        double more = decoding(tried, noise) - decoding(tried, NoiseReduction.NONE);
         return Math.max(0, more) * all / pixels;
     }
 
     /** Seconds a frame, from the middle of a clip on; what it takes to begin is not counted. */
-    private static double decoding(TakeClip clip, Noise noise) {
+    private static double decoding(TakeClip clip, NoiseReduction noise) {
         MediaInfo.Video video = clip.whole();
         int first = Math.max(0, clip.index().frames() / 2 - FRAMES);
         Frame frame = Frame.allocate(video.format(), video.tags(), video.width(), video.height());

@@ -12,7 +12,7 @@ import foldback.core.recipe.light.BalanceMeasure;
 import foldback.core.recipe.light.CurveChoice;
 import foldback.core.recipe.light.Highlights;
 import foldback.core.recipe.light.LensBalance;
-import foldback.core.recipe.light.Noise;
+import foldback.core.recipe.light.NoiseReduction;
 import foldback.core.recipe.light.Stops;
 import foldback.core.recipe.light.Transform;
 import foldback.core.recipe.light.Trim;
@@ -56,7 +56,7 @@ final class BalanceJson {
         double over = fields.has("over_stops") ? fields.number("over_stops", 0, 2 * Stops.MOST) : 0;
         Optional<Transform> transform =
                 fields.has("transform") ? Optional.of(transform(fields.object("transform"))) : Optional.empty();
-        Noise noise = fields.has("noise") ? noise(fields.object("noise")) : Noise.NONE;
+        NoiseReduction noise = fields.has("noise") ? noise(fields.object("noise")) : NoiseReduction.NONE;
         fields.end();
         return new Balance(measure, curve, falloff, lenses, whole, reference, highlights, over, transform, noise);
     }
@@ -76,8 +76,9 @@ final class BalanceJson {
         return fields.checked(() -> new CurveChoice(known, table));
     }
 
-    private static Noise noise(Fields n) {
-        Noise noise = new Noise(n.number("temporal", 0, Noise.MOST), n.number("spatial", 0, Noise.MOST));
+    private static NoiseReduction noise(Fields n) {
+        NoiseReduction noise = new NoiseReduction(
+                n.number("temporal", 0, NoiseReduction.MOST), n.number("spatial", 0, NoiseReduction.MOST));
         n.end();
         return noise;
     }

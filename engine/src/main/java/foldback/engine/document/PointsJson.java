@@ -1,9 +1,9 @@
 package foldback.engine.document;
 
-import foldback.core.solve.Spread;
-import foldback.core.solve.TiePoint;
-import foldback.core.solve.TiePoint.Origin;
-import foldback.core.solve.TiePoints;
+import foldback.core.match.Spread;
+import foldback.core.match.TiePoint;
+import foldback.core.match.TiePoint.Origin;
+import foldback.core.match.TiePoints;
 import java.util.List;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;

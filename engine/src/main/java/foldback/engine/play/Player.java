@@ -19,7 +19,7 @@ import foldback.engine.proxy.Proxies;
 import foldback.engine.proxy.Proxy;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
-import foldback.engine.take.Transforms;
+import foldback.engine.take.TransformFile;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.proxy.PlayWriter;
@@ -118,7 +118,7 @@ public final class Player {
         int width = request.canvas().width();
         int height = request.canvas().height();
         Frame canvas = Frame.allocate(format, tags, width, height);
-        Frame shown = Frame.allocate(PixelFormat.YUV420_8, Transforms.shownTags(), width, height);
+        Frame shown = Frame.allocate(PixelFormat.YUV420_8, TransformFile.shownTags(), width, height);
         ExecutorService executor = Executors.newFixedThreadPool(threads);
         List<Source> sources = new ArrayList<>();
         try {

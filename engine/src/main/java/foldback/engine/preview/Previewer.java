@@ -12,7 +12,7 @@ import foldback.core.recipe.Recipe;
 import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.Balance;
-import foldback.core.recipe.light.Noise;
+import foldback.core.recipe.light.NoiseReduction;
 import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.StitchSettings;
 import foldback.core.stitch.Stitcher;
@@ -24,7 +24,7 @@ import foldback.engine.proxy.Proxies;
 import foldback.engine.proxy.Proxy;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
-import foldback.engine.take.Transforms;
+import foldback.engine.take.TransformFile;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
@@ -62,7 +62,8 @@ public final class Previewer implements AutoCloseable {
 
         /** Through a colour transform to what screens show. */
         public Picture through(ColourTransform transform) {
-            Frame shown = Frame.allocate(PixelFormat.YUV420_8, Transforms.shownTags(), frame.width(), frame.height());
+            Frame shown =
+                    Frame.allocate(PixelFormat.YUV420_8, TransformFile.shownTags(), frame.width(), frame.height());
             new CanvasFinish(Optional.of(transform)).finish(frame, shown);
             return new Picture(shown, fromProxies);
         }
@@ -153,7 +154,7 @@ public final class Previewer implements AutoCloseable {
     }
 
     /** One lens's picture from the original clip, halved some times, with the recipe's noise taken out; takes a second or more. */
-    public Picture cleaned(Take take, int lens, double seconds, int halvings, Noise noise) {
+    public Picture cleaned(Take take, int lens, double seconds, int halvings, NoiseReduction noise) {
         TakeClip clip = take.clips().get(lens);
         return new Picture(clip.part(clip.whole(clip.frameAt(seconds), halvings, noise)), false);
     }

@@ -5,7 +5,7 @@ import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.warp.Canvas;
-import foldback.engine.take.Transforms;
+import foldback.engine.take.TransformFile;
 import java.util.Optional;
 
 /**
@@ -22,11 +22,11 @@ record RenderColours(
 
     static RenderColours of(RenderJob job) {
         PixelFormat delivered = job.spec().bits() == 10 ? PixelFormat.YUV420_10 : PixelFormat.YUV420_8;
-        ColourTags tags = Transforms.tags(job.recipe(), job.shown());
+        ColourTags tags = TransformFile.tags(job.recipe(), job.shown());
         if (job.spec().transformed()) {
             CanvasFinish finish = new CanvasFinish(job.transform());
             return new RenderColours(
-                    PixelFormat.YUV420_10, tags, delivered, Transforms.shownTags(), Optional.of(finish));
+                    PixelFormat.YUV420_10, tags, delivered, TransformFile.shownTags(), Optional.of(finish));
         }
         boolean deeper = job.shown().sources().stream()
                 .anyMatch(source -> source.format().bits() > delivered.bits());

@@ -166,8 +166,8 @@ public final class Renderer {
         ExecutorService executor = Executors.newFixedThreadPool(threads, StepBack.threads("stitch", niceness));
         List<List<Integer>> files = job.shown().lensesByFile();
         List<LensFeed> feeds = new ArrayList<>();
-        try (CanvasLane lane =
-                new CanvasLane(encoder, colours.delivered(), colours.deliveredTags(), pieces::path, niceness)) {
+        try (CanvasEncoder lane =
+                new CanvasEncoder(encoder, colours.delivered(), colours.deliveredTags(), pieces::path, niceness)) {
             for (List<Integer> lenses : files) {
                 feeds.add(new LensFeed(job, lenses, plan.halvings(), start, end, niceness));
             }

@@ -1,11 +1,11 @@
 package foldback.engine.rig;
 
+import foldback.core.match.Moment;
+import foldback.core.match.TiePoint;
+import foldback.core.match.TiePoints;
+import foldback.core.match.points.LocalFinder;
 import foldback.core.rig.Rig;
 import foldback.core.run.Run;
-import foldback.core.solve.Moment;
-import foldback.core.solve.TiePoint;
-import foldback.core.solve.TiePoints;
-import foldback.core.solve.points.LocalFinder;
 import foldback.engine.take.TakeClip;
 import java.util.ArrayList;
 import java.util.List;

@@ -1,14 +1,14 @@
 package foldback.engine.rig;
 
+import foldback.core.match.Moment;
+import foldback.core.match.TiePoint;
+import foldback.core.match.points.PointFinder;
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
-import foldback.core.solve.Moment;
 import foldback.core.solve.PointFit;
-import foldback.core.solve.TiePoint;
-import foldback.core.solve.points.PointFinder;
 import foldback.core.time.TimeSpan;
 import foldback.engine.take.Take;
 import java.util.ArrayList;

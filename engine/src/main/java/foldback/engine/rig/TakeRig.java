@@ -1,14 +1,14 @@
 package foldback.engine.rig;
 
+import foldback.core.match.Moment;
+import foldback.core.match.TiePoints;
 import foldback.core.picture.Plane;
 import foldback.core.recipe.Recipe;
 import foldback.core.rig.Coverage;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
-import foldback.core.solve.Moment;
 import foldback.core.solve.RigFinder;
-import foldback.core.solve.TiePoints;
 import foldback.core.solve.adjust.SolveSettings;
 import foldback.core.space.Rotation;
 import foldback.core.stitch.StitchPlan;

@@ -1,14 +1,14 @@
 package foldback.engine.sync;
 
 import foldback.core.lens.Lens;
+import foldback.core.motion.PictureTrack;
+import foldback.core.motion.TurnMeter;
 import foldback.core.picture.BytePlane;
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
 import foldback.core.picture.ShortPlane;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.run.Run;
-import foldback.core.sync.picture.PictureTrack;
-import foldback.core.sync.picture.TurnMeter;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.proxy.Proxy;
 import foldback.engine.take.TakeClip;

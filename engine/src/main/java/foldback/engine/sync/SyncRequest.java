@@ -1,6 +1,6 @@
 package foldback.engine.sync;
 
-import foldback.core.sync.Clue;
+import foldback.core.sync.pair.Clue;
 import foldback.core.time.TimeSpan;
 import java.util.Optional;
 import java.util.Set;
@@ -18,13 +18,5 @@ public record SyncRequest(Set<Clue> clues, Optional<TimeSpan> window, Set<String
     public SyncRequest {
         clues = Set.copyOf(clues);
         locked = Set.copyOf(locked);
-    }
-
-    boolean isAutomatic() {
-        return clues.isEmpty();
-    }
-
-    boolean uses(Clue clue) {
-        return clues.contains(clue);
     }
 }

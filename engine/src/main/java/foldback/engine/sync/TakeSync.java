@@ -1,6 +1,7 @@
 package foldback.engine.sync;
 
 import foldback.core.lens.Lens;
+import foldback.core.motion.PictureTrack;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Sync;
@@ -8,37 +9,27 @@ import foldback.core.recipe.SyncDrift;
 import foldback.core.recipe.SyncMeasure;
 import foldback.core.recipe.SyncPair;
 import foldback.core.run.Run;
-import foldback.core.run.Verdict;
 import foldback.core.sound.SoundTrack;
-import foldback.core.sync.Clue;
-import foldback.core.sync.OffsetGraph;
-import foldback.core.sync.PairEvidence;
+import foldback.core.sync.ClipTracks;
+import foldback.core.sync.OffsetFinder;
 import foldback.core.sync.SyncResult;
-import foldback.core.sync.SyncSettings;
-import foldback.core.sync.picture.LightAligner;
-import foldback.core.sync.picture.MotionAligner;
-import foldback.core.sync.picture.PictureTrack;
-import foldback.core.sync.sound.SoundAligner;
+import foldback.core.sync.pair.SyncSettings;
 import foldback.core.time.TimeSpan;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.IntStream;
 
 /** Brings a take's clips into sync by what is heard and seen; lenses of one file share its clock. */
 public final class TakeSync {
-    private static final double READING_SHARE = 0.6;
-
     private final Sounds sounds;
     private final PictureTracks pictures;
-    private final SyncSettings settings = SyncSettings.defaults();
 
     public TakeSync(Sounds sounds, PictureTracks pictures) {
         this.sounds = sounds;
@@ -55,54 +46,41 @@ public final class TakeSync {
      * @param run progress; cancelling throws
      */
     public SyncResult measure(List<Source> sources, SyncRequest request, Run run) {
-        List<List<PairEvidence>> found = new ArrayList<>(locked(sources, request));
-        Set<Clue> clues = EnumSet.noneOf(Clue.class);
-        boolean more = false;
-        if (request.isAutomatic() || request.uses(Clue.SOUND)) {
-            clues.add(Clue.SOUND);
-            Run part =
-                    request.isAutomatic() ? run.part(0, 0.5) : request.clues().size() > 1 ? run.part(0, 0.3) : run;
-            List<Optional<SoundTrack>> tracks = sounds(sources, request, part.part(0, READING_SHARE));
-            found.addAll(SoundAligner.compare(tracks, settings, part.part(READING_SHARE, 1)));
-            more = request.isAutomatic()
-                    && settle(sources, clues, found).evidence().verdict() != Verdict.SURE;
-        }
-        if (more || request.uses(Clue.MOTION) || request.uses(Clue.LIGHT)) {
-            double begun = clues.isEmpty() ? 0 : more ? 0.5 : 0.3;
-            List<Optional<PictureTrack>> tracks = pictures(sources, request, run.part(begun, 0.97));
-            if (more || request.uses(Clue.MOTION)) {
-                clues.add(Clue.MOTION);
-                found.addAll(MotionAligner.compare(tracks, settings, run.part(0.97, 0.99)));
-            }
-            if (more || request.uses(Clue.LIGHT)) {
-                clues.add(Clue.LIGHT);
-                found.addAll(LightAligner.compare(tracks, settings, run.part(0.99, 1)));
+        Map<Integer, Double> locked = new HashMap<>();
+        for (int i = 0; i < sources.size(); i++) {
+            ClipRef ref = sources.get(i).clip().ref();
+            if (request.locked().contains(ref.slot())) {
+                locked.put(i, ref.offsetSeconds());
             }
         }
-        return settle(sources, clues, found);
+        return OffsetFinder.find(
+                new ReadTracks(sources, request), request.clues(), locked, SyncSettings.defaults(), run);
     }
 
-    private SyncResult settle(List<Source> sources, Set<Clue> clues, List<List<PairEvidence>> found) {
-        return OffsetGraph.settle(sources.size(), clues, found, settings);
-    }
+    /** The clips' tracks, read from their files. */
+    private final class ReadTracks implements ClipTracks {
+        private final List<Source> sources;
+        private final SyncRequest request;
 
-    /** Locked clips hang together as they lie. */
-    private static List<List<PairEvidence>> locked(List<Source> sources, SyncRequest request) {
-        int[] locked = lockedFiles(sources, request);
-        return IntStream.range(1, locked.length)
-                .mapToObj(i -> List.of(PairEvidence.locked(
-                        locked[0],
-                        locked[i],
-                        sources.get(locked[0]).clip().ref().offsetSeconds(),
-                        sources.get(locked[i]).clip().ref().offsetSeconds())))
-                .toList();
-    }
+        ReadTracks(List<Source> sources, SyncRequest request) {
+            this.sources = sources;
+            this.request = request;
+        }
 
-    private static int[] lockedFiles(List<Source> sources, SyncRequest request) {
-        return IntStream.range(0, sources.size())
-                .filter(i ->
-                        request.locked().contains(sources.get(i).clip().ref().slot()))
-                .toArray();
+        @Override
+        public int clips() {
+            return sources.size();
+        }
+
+        @Override
+        public List<Optional<SoundTrack>> sounds(Run run) {
+            return TakeSync.this.sounds(sources, request, run);
+        }
+
+        @Override
+        public List<Optional<PictureTrack>> pictures(Run run) {
+            return TakeSync.this.pictures(sources, request, run);
+        }
     }
 
     private List<Optional<SoundTrack>> sounds(List<Source> sources, SyncRequest request, Run run) {
@@ -151,7 +129,6 @@ public final class TakeSync {
         List<String> order = List.copyOf(files.keySet());
         List<Source> sources = List.copyOf(files.values());
         SyncResult result = measure(sources, request, run);
-        double shift = shift(sources, request, result);
         List<ClipRef> placed = recipe.clips().stream()
                 .map(clip -> {
                     int file = order.indexOf(clip.sha256());
@@ -160,20 +137,11 @@ public final class TakeSync {
                                     .contains(sources.get(file).clip().ref().slot());
                     return stays
                             ? clip
-                            : clip.withPlace(rounded(result.offsets()[file] + shift), rounded(result.driftPpm()[file]));
+                            : clip.withPlace(rounded(result.offsets()[file]), rounded(result.driftPpm()[file]));
                 })
                 .toList();
         return recipe.withClips(
                 placed, new Sync(Sync.Source.MEASURED, Optional.of(summary(sources, result)), request.locked()));
-    }
-
-    /** What brings the first locked clip back to where it was. */
-    private static double shift(List<Source> sources, SyncRequest request, SyncResult result) {
-        return Arrays.stream(lockedFiles(sources, request))
-                .filter(file -> !result.unplaced().contains(file))
-                .mapToDouble(file -> sources.get(file).clip().ref().offsetSeconds() - result.offsets()[file])
-                .findFirst()
-                .orElse(0);
     }
 
     private static SyncMeasure summary(List<Source> sources, SyncResult result) {

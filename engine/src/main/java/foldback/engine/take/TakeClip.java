@@ -4,7 +4,7 @@ import foldback.core.picture.Area;
 import foldback.core.picture.Frame;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.RecipePlan;
-import foldback.core.recipe.light.Noise;
+import foldback.core.recipe.light.NoiseReduction;
 import foldback.core.time.TimeSpan;
 import foldback.media.MediaException;
 import foldback.media.decode.OneFrame;
@@ -70,11 +70,11 @@ public record TakeClip(ClipRef ref, Path file, MediaInfo info, FrameIndex index)
      * @throws MediaException where the file has no such frame
      */
     public Frame whole(int number, int halvings) {
-        return whole(number, halvings, Noise.NONE);
+        return whole(number, halvings, NoiseReduction.NONE);
     }
 
     /** The same with noise taken out. */
-    public Frame whole(int number, int halvings, Noise noise) {
+    public Frame whole(int number, int halvings, NoiseReduction noise) {
         return OneFrame.read(index, whole(), number, whole().width() >> halvings, whole().height() >> halvings, noise);
     }
 

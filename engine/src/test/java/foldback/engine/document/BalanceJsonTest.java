@@ -12,7 +12,7 @@ import foldback.core.recipe.light.BalanceMeasure;
 import foldback.core.recipe.light.CurveChoice;
 import foldback.core.recipe.light.Highlights;
 import foldback.core.recipe.light.LensBalance;
-import foldback.core.recipe.light.Noise;
+import foldback.core.recipe.light.NoiseReduction;
 import foldback.core.recipe.light.Stops;
 import foldback.core.recipe.light.Transform;
 import foldback.core.recipe.light.Trim;
@@ -43,7 +43,7 @@ class BalanceJsonTest {
                 Highlights.LOWER,
                 0.35,
                 Optional.of(Transform.SHOWN),
-                new Noise(4, 2.5));
+                new NoiseReduction(4, 2.5));
         Recipe recipe = DemoTake.recipe().withBalance(balance);
         assertThat(RecipeJson.read(RecipeJson.write(recipe)).balance()).isEqualTo(balance);
         List<Double> rising =

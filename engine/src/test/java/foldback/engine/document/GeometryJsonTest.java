@@ -4,15 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import foldback.core.match.Spread;
+import foldback.core.match.TiePoint;
+import foldback.core.match.TiePoints;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.geometry.Geometry;
 import foldback.core.recipe.geometry.LensDoubt;
 import foldback.core.recipe.geometry.RigMeasure;
 import foldback.core.recipe.geometry.RigPair;
 import foldback.core.run.Verdict;
-import foldback.core.solve.Spread;
-import foldback.core.solve.TiePoint;
-import foldback.core.solve.TiePoints;
 import foldback.engine.DemoTake;
 import java.util.List;
 import java.util.Optional;

@@ -30,7 +30,7 @@ import foldback.engine.preview.Previewer;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
-import foldback.engine.take.Transforms;
+import foldback.engine.take.TransformFile;
 import foldback.media.process.Children;
 import java.nio.file.Path;
 import java.security.MessageDigest;
@@ -77,7 +77,7 @@ class SamePixelsTest {
                 recipe.balance().transform().isPresent());
         Path out = folder.resolve("out.mp4");
         Take take = take(recipe);
-        Optional<ColourTransform> transform = Transforms.open(recipe, take, MediaFolders.of(folder));
+        Optional<ColourTransform> transform = TransformFile.open(recipe, take, MediaFolders.of(folder));
         RenderJob job = new RenderJob(recipe, spec, take, new TimeSpan(1, 1.6), transform);
         new Renderer(2, 0).render(job, folder.resolve("work"), out, Run.QUIET);
         Children.Outcome hash = Children.run(List.of(

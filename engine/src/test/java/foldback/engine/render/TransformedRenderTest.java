@@ -14,7 +14,7 @@ import foldback.engine.DemoTake;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
-import foldback.engine.take.Transforms;
+import foldback.engine.take.TransformFile;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.MediaProbe;
@@ -67,7 +67,7 @@ class TransformedRenderTest {
                 Optional.empty(),
                 transformed);
         Take take = Take.open(recipe, media);
-        return new RenderJob(recipe, spec, take, new TimeSpan(0, 0.2), Transforms.open(recipe, take, media));
+        return new RenderJob(recipe, spec, take, new TimeSpan(0, 0.2), TransformFile.open(recipe, take, media));
     }
 
     private Path rendered(boolean transformed) throws Exception {

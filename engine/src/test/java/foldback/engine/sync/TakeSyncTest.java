@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
-import foldback.core.sync.Clue;
 import foldback.core.sync.SyncResult;
+import foldback.core.sync.pair.Clue;
 import foldback.core.time.TimeSpan;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -1,10 +1,10 @@
 package foldback.gauge.rig;
 
+import foldback.core.match.Moment;
 import foldback.core.picture.BytePlane;
 import foldback.core.picture.Plane;
 import foldback.core.rig.Rig;
 import foldback.core.run.Run;
-import foldback.core.solve.Moment;
 import foldback.core.solve.RigFinder;
 import foldback.core.solve.adjust.SolveSettings;
 import java.util.Arrays;

@@ -1,11 +1,11 @@
 package foldback.gauge.rig;
 
+import foldback.core.match.Moment;
 import foldback.core.picture.Plane;
 import foldback.core.rig.MappingError;
 import foldback.core.rig.Rig;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
-import foldback.core.solve.Moment;
 import foldback.core.solve.RigFinder;
 import foldback.core.solve.adjust.SolveSettings;
 import foldback.gauge.Figure;

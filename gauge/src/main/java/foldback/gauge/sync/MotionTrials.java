@@ -1,22 +1,21 @@
 package foldback.gauge.sync;
 
+import foldback.core.motion.PictureTrack;
 import foldback.core.picture.PixelFormat;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
-import foldback.core.sync.Clue;
-import foldback.core.sync.OffsetGraph;
-import foldback.core.sync.PairEvidence;
+import foldback.core.sync.OffsetFinder;
 import foldback.core.sync.SyncResult;
-import foldback.core.sync.SyncSettings;
-import foldback.core.sync.picture.LightAligner;
-import foldback.core.sync.picture.MotionAligner;
-import foldback.core.sync.picture.PictureTrack;
+import foldback.core.sync.pair.Clue;
+import foldback.core.sync.pair.PairEvidence;
+import foldback.core.sync.pair.SyncSettings;
 import foldback.gauge.Figure;
 import foldback.sim.film.Studio;
 import foldback.sim.motion.CubeSphere;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -99,10 +98,12 @@ public final class MotionTrials {
         for (int i = 0; i < scene.starts().length; i++) {
             tracks.add(Optional.of(scene.track(i, sphere)));
         }
-        SyncSettings settings = SyncSettings.defaults();
-        List<List<PairEvidence>> found = new ArrayList<>(MotionAligner.compare(tracks, settings, Run.QUIET));
-        found.addAll(LightAligner.compare(tracks, settings, Run.QUIET));
-        SyncResult result = OffsetGraph.settle(tracks.size(), Set.of(Clue.MOTION, Clue.LIGHT), found, settings);
+        SyncResult result = OffsetFinder.find(
+                new ReadyTracks(tracks.size(), List::of, () -> tracks),
+                Set.of(Clue.MOTION, Clue.LIGHT),
+                Map.of(),
+                SyncSettings.defaults(),
+                Run.QUIET);
         double error = 0;
         for (int i = 1; i < tracks.size(); i++) {
             if (i != scene.stranger()

@@ -2,13 +2,16 @@ package foldback.gauge.sync;
 
 import foldback.core.run.Run;
 import foldback.core.sound.SoundTrack;
+import foldback.core.sync.OffsetFinder;
 import foldback.core.sync.SyncResult;
-import foldback.core.sync.SyncSettings;
-import foldback.core.sync.sound.SoundAligner;
+import foldback.core.sync.pair.Clue;
+import foldback.core.sync.pair.SyncSettings;
 import foldback.engine.sync.Sounds;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.stream.IntStream;
 
@@ -37,7 +40,12 @@ public final class SyncSpeed {
         double best = Double.MAX_VALUE;
         for (int i = 0; i < RUNS; i++) {
             long begun = System.nanoTime();
-            SyncResult result = SoundAligner.align(tracks, SyncSettings.defaults(), Run.QUIET);
+            SyncResult result = OffsetFinder.find(
+                    new ReadyTracks(clips, () -> tracks, List::of),
+                    Set.of(Clue.SOUND),
+                    Map.of(),
+                    SyncSettings.defaults(),
+                    Run.QUIET);
             best = Math.min(best, (System.nanoTime() - begun) / 1e9);
             if (Math.abs(result.offsets()[1] - START) > 1e-4) {
                 throw new IllegalStateException("the sounds were not aligned: " + result.offsets()[1]);

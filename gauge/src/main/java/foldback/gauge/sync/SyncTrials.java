@@ -1,16 +1,13 @@
 package foldback.gauge.sync;
 
+import foldback.core.motion.PictureTrack;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
 import foldback.core.sound.SoundTrack;
-import foldback.core.sync.Clue;
-import foldback.core.sync.OffsetGraph;
-import foldback.core.sync.PairEvidence;
+import foldback.core.sync.OffsetFinder;
 import foldback.core.sync.SyncResult;
-import foldback.core.sync.SyncSettings;
-import foldback.core.sync.picture.MotionAligner;
-import foldback.core.sync.picture.PictureTrack;
-import foldback.core.sync.sound.SoundAligner;
+import foldback.core.sync.pair.Clue;
+import foldback.core.sync.pair.SyncSettings;
 import foldback.engine.sync.Sounds;
 import foldback.gauge.Figure;
 import foldback.media.sound.SoundReader;
@@ -24,9 +21,9 @@ import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -159,15 +156,14 @@ public final class SyncTrials {
         for (int i = 0; i < scene.microphones().size(); i++) {
             tracks.add(i == scene.silent() ? Optional.empty() : Optional.of(decoded(scene.recorded(i), file)));
         }
-        SyncSettings settings = SyncSettings.defaults();
-        List<List<PairEvidence>> found = new ArrayList<>(SoundAligner.compare(tracks, settings, Run.QUIET));
-        Set<Clue> clues = EnumSet.of(Clue.SOUND);
-        if (scene.silent() >= 0) {
-            // Nobody hears it: the pictures must tell.
-            clues.add(Clue.MOTION);
-            found.addAll(MotionAligner.compare(pictures(scene, number, sphere), settings, Run.QUIET));
-        }
-        SyncResult result = OffsetGraph.settle(tracks.size(), clues, found, settings);
+        // Where nobody hears a clip the pictures must tell.
+        Set<Clue> clues = scene.silent() < 0 ? Set.of(Clue.SOUND) : Set.of(Clue.SOUND, Clue.MOTION);
+        SyncResult result = OffsetFinder.find(
+                new ReadyTracks(tracks.size(), () -> tracks, () -> pictures(scene, number, sphere)),
+                clues,
+                Map.of(),
+                SyncSettings.defaults(),
+                Run.QUIET);
         double sound = 0;
         double picture = 0;
         double drift = 0;

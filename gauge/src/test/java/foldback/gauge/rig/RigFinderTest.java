@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import foldback.core.lens.FisheyeLens;
 import foldback.core.lens.RectilinearLens;
+import foldback.core.match.Moment;
 import foldback.core.picture.BytePlane;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
@@ -13,7 +14,6 @@ import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
-import foldback.core.solve.Moment;
 import foldback.core.solve.RigFinder;
 import foldback.core.solve.adjust.SolveSettings;
 import foldback.core.space.Position;

@@ -1,6 +1,6 @@
 package foldback.media.decode;
 
-import foldback.core.recipe.light.Noise;
+import foldback.core.recipe.light.NoiseReduction;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -23,7 +23,7 @@ final class NoiseFilter {
     private NoiseFilter() {}
 
     /** The chain of filters; empty where there is nothing to do. */
-    static List<String> chain(Noise noise) {
+    static List<String> chain(NoiseReduction noise) {
         List<String> chain = new ArrayList<>();
         if (noise.temporal() > 0) {
             String thresholds = String.format(
@@ -38,7 +38,7 @@ final class NoiseFilter {
     }
 
     /** How many frames before the first wanted one must be decoded, too. */
-    static int lead(Noise noise) {
+    static int lead(NoiseReduction noise) {
         return noise.temporal() > 0 ? FRAMES / 2 : 0;
     }
 }

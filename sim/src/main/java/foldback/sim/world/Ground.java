@@ -27,10 +27,10 @@ final class Ground {
     private static final double CLOSE = 2e-6;
     private static final int MOST_STEPS = 14;
     private static final double STEEPEST = 1.2;
-    private final Noise noise;
-    private final Noise grit;
+    private final TileNoise noise;
+    private final TileNoise grit;
 
-    Ground(Noise noise, Noise grit) {
+    Ground(TileNoise noise, TileNoise grit) {
         this.noise = noise;
         this.grit = grit;
     }

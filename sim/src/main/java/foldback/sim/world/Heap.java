@@ -3,7 +3,7 @@ package foldback.sim.world;
 import foldback.sim.world.Materials.Surface;
 
 /** A heap of salt: a cone with a rounded top and lumps, hit by marching. */
-record Heap(double x, double z, double radius, double height, Noise noise, int id) implements Shape {
+record Heap(double x, double z, double radius, double height, TileNoise noise, int id) implements Shape {
     private static final double FINE = 0.004;
     private static final int STEPS = 40;
     /** How high lumps are, as a share of the heap's height. */

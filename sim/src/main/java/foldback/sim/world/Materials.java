@@ -27,7 +27,7 @@ final class Materials {
     }
 
     static void albedo(World world, Hit hit, double x, double y, double z, double foot, double[] rgb) {
-        double tone = Noise.hash(BOARDS, hit.id, 3);
+        double tone = TileNoise.hash(BOARDS, hit.id, 3);
         switch (hit.surface) {
             case WOOD -> wood(world, hit, foot, tone, 0.46, 0.34, 0.22, rgb);
             case OLD_WOOD -> wood(world, hit, foot, tone, 0.30, 0.26, 0.22, rgb);
@@ -73,7 +73,7 @@ final class Materials {
                 + world.fine.at(hit.u * 0.5 + shift, hit.v * 3, foot * 2.5) * 0.25;
         double knots = Math.max(0, world.fine.at(hit.u * 0.9 + shift, hit.v * 1.5 + shift, foot) - 0.45);
         double light = (0.78 + 0.44 * tone) * (1 + grain) * (1 - 0.9 * knots);
-        double grey = 0.25 * Noise.hash(BOARDS, hit.id, 9);
+        double grey = 0.25 * TileNoise.hash(BOARDS, hit.id, 9);
         double mean = (red + green + blue) / 3;
         set(
                 rgb,
@@ -98,7 +98,7 @@ final class Materials {
         double sharp = Math.max(0.02, foot / 0.03);
         double mortar =
                 Math.max(Sky.smooth(0.93 - sharp, 0.93 + sharp, inU), Sky.smooth(0.80 - sharp, 0.80 + sharp, inV));
-        double tone = 0.75 + 0.5 * Noise.hash(19, (long) row, (long) column);
+        double tone = 0.75 + 0.5 * TileNoise.hash(19, (long) row, (long) column);
         double rough = 1 + 0.25 * world.grit.at(hit.u * 2, hit.v * 2, foot * 2);
         set(
                 rgb,
@@ -142,7 +142,7 @@ final class Materials {
         double panX = Math.abs(x) - 1.45;
         long i = Math.round(Math.floor(panX / Ground.PAN_X)) * (x < 0 ? -1 : 1) + (x < 0 ? -7 : 3);
         long j = Math.round(Math.floor((z - 0.6) / Ground.PAN_Z));
-        double age = Noise.hash(67, i, j);
+        double age = TileNoise.hash(67, i, j);
         double pink = Sky.smooth(0.25, 0.75, age);
         double cloudy =
                 1 + 0.18 * world.broad.at(x / 11, z / 11, foot / 11) + 0.10 * world.fine.at(x / 4, z / 4, foot / 4);

@@ -8,9 +8,9 @@ import java.util.List;
 final class Scene {
     final List<Shape> shapes = new ArrayList<>();
     private int nextId;
-    private final Noise lumps;
+    private final TileNoise lumps;
 
-    Scene(Noise lumps) {
+    Scene(TileNoise lumps) {
         this.lumps = lumps;
         posts();
         sluice(-1.95, 2.6, 0.10);
@@ -29,7 +29,7 @@ final class Scene {
     }
 
     private double random(int salt, int i) {
-        return Noise.hash(977 + salt, i, salt * 31L);
+        return TileNoise.hash(977 + salt, i, salt * 31L);
     }
 
     private void posts() {

@@ -7,9 +7,9 @@ final class Sky {
 
     static final double[] SUN_LIGHT = {1.42, 1.12, 0.78};
     private static final double SUN_RADIUS = 0.0105;
-    private final Noise clouds;
+    private final TileNoise clouds;
 
-    Sky(Noise clouds) {
+    Sky(TileNoise clouds) {
         this.clouds = clouds;
     }
 

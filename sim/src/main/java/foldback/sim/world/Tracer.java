@@ -103,8 +103,8 @@ public final class Tracer {
     }
 
     private static double[] jittered(long seed) {
-        double a = 2 * Math.PI * Noise.hash(seed, 1, 5);
-        double r = 0.011 * Math.sqrt(Noise.hash(seed, 2, 7));
+        double a = 2 * Math.PI * TileNoise.hash(seed, 1, 5);
+        double r = 0.011 * Math.sqrt(TileNoise.hash(seed, 2, 7));
         return Sky.unit(Sky.SUN[0] + r * Math.cos(a), Sky.SUN[1] + r * Math.sin(a), Sky.SUN[2]);
     }
 
@@ -180,7 +180,7 @@ public final class Tracer {
     private double openness(double x, double y, double z, double nx, double ny, double nz, long seed) {
         double open = 0;
         for (int i = 0; i < 3; i++) {
-            double a = 2 * Math.PI * (i + Noise.hash(seed, i, 11)) / 3;
+            double a = 2 * Math.PI * (i + TileNoise.hash(seed, i, 11)) / 3;
             double w = 1.3;
             double dx = nx * 0.8 + Math.cos(a) * w * 0.6;
             double dy = ny * 0.8 - 0.25 + Math.sin(a * 1.7) * w * 0.2;

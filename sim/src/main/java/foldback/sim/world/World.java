@@ -7,10 +7,10 @@ import java.util.List;
  */
 public final class World {
     private static final double SUN_WIDTH = 0.012;
-    final Noise broad = new Noise(11, 4, 6);
-    final Noise fine = new Noise(23, 16, 5);
-    final Noise grit = new Noise(37, 48, 4);
-    final Sky sky = new Sky(new Noise(51, 3, 7));
+    final TileNoise broad = new TileNoise(11, 4, 6);
+    final TileNoise fine = new TileNoise(23, 16, 5);
+    final TileNoise grit = new TileNoise(37, 48, 4);
+    final Sky sky = new Sky(new TileNoise(51, 3, 7));
     final Ground ground = new Ground(broad, grit);
     final Tree still = new Tree(new Scene(fine).shapes);
 

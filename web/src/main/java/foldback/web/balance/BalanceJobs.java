@@ -5,7 +5,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.picture.Frame;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.light.Balance;
-import foldback.core.recipe.light.Noise;
+import foldback.core.recipe.light.NoiseReduction;
 import foldback.engine.balance.BalanceLane;
 import foldback.engine.balance.BalanceMeter;
 import foldback.engine.balance.NoiseCost;
@@ -87,7 +87,7 @@ class BalanceJobs implements DisposableBean {
     /** Seconds that a frame of all lenses takes longer for the noise that a revision takes out. */
     double noiseCost(Long takeId, int revision) {
         Recipe recipe = recipe(takeId, revision);
-        Noise noise = recipe.balance().noise();
+        NoiseReduction noise = recipe.balance().noise();
         Take take = takes.of(recipe).showing(recipe);
         List<String> clips =
                 take.clips().stream().map(clip -> clip.ref().sha256()).toList();

@@ -4,8 +4,8 @@ import foldback.web.Role;
 import foldback.web.page.NotFoundException;
 import foldback.web.project.Project;
 import foldback.web.project.ProjectRepository;
-import foldback.web.project.Take;
 import foldback.web.project.TakeRepository;
+import foldback.web.project.TakeRow;
 import foldback.web.recipe.RecipePatch;
 import foldback.web.recipe.Recipes;
 import org.springframework.context.annotation.Profile;
@@ -40,7 +40,7 @@ class BenchController {
 
     @GetMapping("/takes/{takeId}")
     String page(@PathVariable Long takeId, Model model) {
-        Take take = takes.findById(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+        TakeRow take = takes.findById(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
         Project project = projects.findById(take.projectId()).orElseThrow();
         model.addAttribute("take", take);
         model.addAttribute("project", project);

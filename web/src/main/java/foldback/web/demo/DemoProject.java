@@ -16,8 +16,8 @@ import foldback.web.gather.Clips;
 import foldback.web.preview.OpenTakes;
 import foldback.web.project.Project;
 import foldback.web.project.ProjectRepository;
-import foldback.web.project.Take;
 import foldback.web.project.TakeRepository;
+import foldback.web.project.TakeRow;
 import foldback.web.proxy.ProxyOrders;
 import foldback.web.recipe.Recipes;
 import foldback.web.rigcard.RigCards;
@@ -128,7 +128,7 @@ class DemoProject {
         if (take.inSync()) {
             recipe = recipe.withOffsets(Collections.nCopies(clips.size(), 0.0), DECLARED);
         }
-        Take row = takes.save(new Take(project.id(), "Take " + number + ", " + take.name(), number));
+        TakeRow row = takes.save(new TakeRow(project.id(), "Take " + number + ", " + take.name(), number));
         recipes.start(row.id(), recipe, "Bring in the take");
         for (String file : clips.stream().map(ClipRef::file).distinct().toList()) {
             gathered.bringInFor(

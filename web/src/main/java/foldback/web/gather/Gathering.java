@@ -11,8 +11,8 @@ import foldback.web.page.NotFoundException;
 import foldback.web.preview.OpenTakes;
 import foldback.web.project.Project;
 import foldback.web.project.ProjectRepository;
-import foldback.web.project.Take;
 import foldback.web.project.TakeRepository;
+import foldback.web.project.TakeRow;
 import foldback.web.proxy.ProxyOrders;
 import foldback.web.recipe.Recipes;
 import java.util.ArrayList;
@@ -126,7 +126,7 @@ class Gathering {
         return group.get(0).groupReason() + (two ? " Two lit discs were found in it, side by side or stacked." : "");
     }
 
-    private static GatherView.Made made(Take take, List<Clip> all, Rows rows) {
+    private static GatherView.Made made(TakeRow take, List<Clip> all, Rows rows) {
         return new GatherView.Made(
                 take.id(),
                 take.name(),
@@ -172,7 +172,7 @@ class Gathering {
         String source = card == null || card.isEmpty() ? "as it comes" : "rig card " + card;
         Recipe recipe = Recipe.start(FrameRate.parse(project.rate().orElseThrow()), refs, rig, source);
         int position = takes.findByProjectIdOrderByPosition(projectId).size() + 1;
-        Take take = takes.save(new Take(projectId, name.strip(), position));
+        TakeRow take = takes.save(new TakeRow(projectId, name.strip(), position));
         recipes.start(take.id(), recipe, "Make the take");
         clips.use(group, take.id());
         orders.want(opened.of(recipe));

@@ -13,7 +13,7 @@ import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
-import foldback.engine.take.Transforms;
+import foldback.engine.take.TransformFile;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
@@ -52,10 +52,10 @@ public class OpenTakes {
     public Optional<ColourTransform> transformOf(Recipe recipe) {
         return recipe.balance().transform().map(transform -> {
             Take take = of(recipe);
-            ColourTags.Curve stated = Transforms.tags(recipe, take).transfer();
+            ColourTags.Curve stated = TransformFile.tags(recipe, take).transfer();
             return transforms.get(
                     new TransformKey(transform, recipe.balance().curve(), stated),
-                    key -> Transforms.open(recipe, take, media, contents::of).orElseThrow());
+                    key -> TransformFile.open(recipe, take, media, contents::of).orElseThrow());
         });
     }
 

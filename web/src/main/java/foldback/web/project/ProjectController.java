@@ -31,7 +31,7 @@ class ProjectController {
     }
 
     /** A project and its takes, as the page lists them. */
-    record Entry(Project project, List<Take> takes) {
+    record Entry(Project project, List<TakeRow> takes) {
         /** Its canvas and rate, for people. */
         public String says() {
             String canvas = project.canvasWidth()

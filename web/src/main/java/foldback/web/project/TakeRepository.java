@@ -8,15 +8,15 @@ import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 
 /** The takes of all projects. */
-public interface TakeRepository extends Repository<Take, Long> {
-    Take save(Take take);
+public interface TakeRepository extends Repository<TakeRow, Long> {
+    TakeRow save(TakeRow take);
 
-    Optional<Take> findById(Long id);
+    Optional<TakeRow> findById(Long id);
 
-    List<Take> findByProjectIdOrderByPosition(Long projectId);
+    List<TakeRow> findByProjectIdOrderByPosition(Long projectId);
 
     /** The take, held against other changes until the transaction ends. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
-    @Query("select t from Take t where t.id = :id")
-    Optional<Take> lock(Long id);
+    @Query("select t from TakeRow t where t.id = :id")
+    Optional<TakeRow> lock(Long id);
 }

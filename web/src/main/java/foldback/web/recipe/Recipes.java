@@ -3,8 +3,8 @@ package foldback.web.recipe;
 import foldback.core.recipe.Recipe;
 import foldback.engine.document.RecipeJson;
 import foldback.web.page.NotFoundException;
-import foldback.web.project.Take;
 import foldback.web.project.TakeRepository;
+import foldback.web.project.TakeRow;
 import java.time.Clock;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
@@ -29,7 +29,7 @@ public class Recipes {
 
     @Transactional(readOnly = true)
     public Head head(Long takeId) {
-        Take take = takes.findById(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+        TakeRow take = takes.findById(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
         return headOf(take);
     }
 
@@ -48,7 +48,7 @@ public class Recipes {
     /** The first revision of a new take. */
     @Transactional
     public void start(Long takeId, Recipe recipe, String label) {
-        Take take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+        TakeRow take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
         append(take, null, 1, RecipeJson.write(recipe), label);
     }
 
@@ -60,7 +60,7 @@ public class Recipes {
      */
     @Transactional
     public Head change(Long takeId, int base, Recipe recipe, String label) {
-        Take take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+        TakeRow take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
         Revision head = expect(take, base, label);
         String changed = RecipeJson.write(recipe);
         if (!changed.equals(RecipeJson.write(head.read()))) {
@@ -77,7 +77,7 @@ public class Recipes {
      */
     @Transactional
     public Optional<Finished.Offer> finish(Long takeId, int base, Finished finished) {
-        Take take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+        TakeRow take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
         Revision head = revisions.findById(take.headRevisionId()).orElseThrow();
         Recipe now = head.read();
         Recipe then = revision(takeId, base).read();
@@ -102,7 +102,7 @@ public class Recipes {
 
     @Transactional
     public Head undo(Long takeId, int base) {
-        Take take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+        TakeRow take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
         Revision head = expect(take, base, "Undo");
         if (head.parentId() != null) {
             take.moveHead(head.parentId());
@@ -112,13 +112,13 @@ public class Recipes {
 
     @Transactional
     public Head redo(Long takeId, int base) {
-        Take take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+        TakeRow take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
         Revision head = expect(take, base, "Redo");
         revisions.findFirstByParentIdOrderByNumberDesc(head.id()).ifPresent(child -> take.moveHead(child.id()));
         return headOf(take);
     }
 
-    private Revision expect(Take take, int base, String label) {
+    private Revision expect(TakeRow take, int base, String label) {
         Revision head = revisions.findById(take.headRevisionId()).orElseThrow();
         if (head.number() != base) {
             throw new StaleRevisionException(base, label, head.number(), head.label());
@@ -126,14 +126,14 @@ public class Recipes {
         return head;
     }
 
-    private void append(Take take, Long parent, int number, String recipe, String label) {
+    private void append(TakeRow take, Long parent, int number, String recipe, String label) {
         String kept = label.length() > MAX_LABEL ? label.substring(0, MAX_LABEL) : label;
         Revision revision = revisions.save(
                 new Revision(take.id(), parent, number, recipe, kept, revisions.builtInAuthor(), clock.instant()));
         take.moveHead(revision.id());
     }
 
-    private Head headOf(Take take) {
+    private Head headOf(TakeRow take) {
         Revision head = revisions.findById(take.headRevisionId()).orElseThrow();
         Optional<String> undo = head.parentId() == null ? Optional.empty() : Optional.of(head.label());
         return new Head(

@@ -1,9 +1,9 @@
 package foldback.web.rig;
 
+import foldback.core.match.TiePoints;
 import foldback.core.recipe.Recipe;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
-import foldback.core.solve.TiePoints;
 import foldback.engine.document.PointsJson;
 import foldback.media.ContentHash;
 import foldback.web.page.NotFoundException;

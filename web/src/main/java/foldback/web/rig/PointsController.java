@@ -2,6 +2,7 @@ package foldback.web.rig;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import foldback.core.match.TiePoints;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.recipe.Recipe;
@@ -9,7 +10,6 @@ import foldback.core.recipe.geometry.Geometry;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
-import foldback.core.solve.TiePoints;
 import foldback.core.space.Direction;
 import foldback.engine.preview.Previewer;
 import foldback.engine.rig.CloseUp;

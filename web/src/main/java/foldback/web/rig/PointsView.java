@@ -1,11 +1,11 @@
 package foldback.web.rig;
 
+import foldback.core.match.TiePoint;
+import foldback.core.match.TiePoints;
 import foldback.core.recipe.Recipe;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.solve.PointFit;
-import foldback.core.solve.TiePoint;
-import foldback.core.solve.TiePoints;
 import foldback.core.space.Direction;
 import java.util.ArrayList;
 import java.util.List;

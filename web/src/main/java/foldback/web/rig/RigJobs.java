@@ -1,11 +1,11 @@
 package foldback.web.rig;
 
+import foldback.core.match.TiePoints;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
 import foldback.core.rig.Rig;
 import foldback.core.run.Run;
 import foldback.core.solve.RigFinder;
-import foldback.core.solve.TiePoints;
 import foldback.engine.preview.Previewer;
 import foldback.engine.rig.TakeGeometry;
 import foldback.engine.rig.TakeRig;

@@ -9,8 +9,8 @@ import foldback.engine.rig.TakeRig;
 import foldback.web.page.NotFoundException;
 import foldback.web.preview.OpenTakes;
 import foldback.web.project.ProjectRepository;
-import foldback.web.project.Take;
 import foldback.web.project.TakeRepository;
+import foldback.web.project.TakeRow;
 import foldback.web.recipe.Recipes;
 import foldback.web.recipe.Revision;
 import java.time.Clock;
@@ -47,7 +47,7 @@ class CardUse {
 
     /** Saves a take's rig as a card of its unit. */
     Long save(Long takeId, int revision, String name) {
-        Take take = takes.findById(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+        TakeRow take = takes.findById(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
         Recipe recipe = recipes.revision(takeId, revision).read();
         Geometry geometry = recipe.geometry();
         Optional<RigCard.Solved> solved = geometry.source().equals(Geometry.SOLVED)
@@ -73,7 +73,7 @@ class CardUse {
         Rig rig = cards.card(cardId).rig();
         List<Given> given = new ArrayList<>();
         for (Long takeId : takeIds) {
-            Take take = takes.findById(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+            TakeRow take = takes.findById(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
             given.add(new Given(takeId, take.name(), give(rig, takeId)));
         }
         return given;

@@ -1,6 +1,6 @@
 package foldback.web.sync;
 
-import foldback.core.sync.Clue;
+import foldback.core.sync.pair.Clue;
 import foldback.core.time.TimeSpan;
 import foldback.engine.sync.SyncRequest;
 import foldback.web.page.Asked;

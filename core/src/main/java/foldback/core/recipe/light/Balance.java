@@ -30,7 +30,7 @@ public record Balance(
         Highlights highlights,
         double overStops,
         Optional<Transform> transform,
-        Noise noise) {
+        NoiseReduction noise) {
     public static final Balance NONE = new Balance(
             Optional.empty(),
             CurveChoice.AS_TAGGED,
@@ -41,7 +41,7 @@ public record Balance(
             Highlights.CUT,
             0,
             Optional.empty(),
-            Noise.NONE);
+            NoiseReduction.NONE);
 
     public Balance {
         lenses = List.copyOf(lenses);
@@ -95,7 +95,7 @@ public record Balance(
         return new Balance(measure, curve, falloff, lenses, whole, reference, highlights, overStops, chosen, noise);
     }
 
-    public Balance withNoise(Noise taken) {
+    public Balance withNoise(NoiseReduction taken) {
         return new Balance(measure, curve, falloff, lenses, whole, reference, highlights, overStops, transform, taken);
     }
 

@@ -1,10 +1,10 @@
 package foldback.core.solve.adjust;
 
 import foldback.core.lens.Lens;
+import foldback.core.match.TiePoint;
 import foldback.core.rig.MappingError;
 import foldback.core.rig.Rig;
 import foldback.core.run.Run;
-import foldback.core.solve.TiePoint;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;

@@ -1,8 +1,8 @@
 package foldback.core.solve.adjust;
 
+import foldback.core.match.Neighbourhood;
+import foldback.core.match.TiePoint;
 import foldback.core.rig.Rig;
-import foldback.core.solve.Neighbourhood;
-import foldback.core.solve.TiePoint;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;

@@ -1,11 +1,12 @@
 package foldback.core.sync.picture;
 
+import foldback.core.motion.PictureTrack;
 import foldback.core.run.Run;
-import foldback.core.sync.Belief;
-import foldback.core.sync.Clue;
-import foldback.core.sync.PairEvidence;
-import foldback.core.sync.PairLag;
-import foldback.core.sync.SyncSettings;
+import foldback.core.sync.pair.Belief;
+import foldback.core.sync.pair.Clue;
+import foldback.core.sync.pair.PairEvidence;
+import foldback.core.sync.pair.PairLag;
+import foldback.core.sync.pair.SyncSettings;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;

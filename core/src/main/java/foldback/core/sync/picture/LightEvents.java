@@ -1,5 +1,6 @@
 package foldback.core.sync.picture;
 
+import foldback.core.motion.PictureTrack;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;

@@ -1,7 +1,7 @@
 package foldback.core.sync.picture;
 
+import foldback.core.numeric.NoiseFloor;
 import foldback.core.space.RotationFit;
-import foldback.core.sync.Noise;
 import java.util.ArrayList;
 import java.util.List;
 import org.ejml.simple.SimpleMatrix;
@@ -51,7 +51,7 @@ final class TurnPeaks {
             }
             values[lag - lowest] = (float) (Math.sqrt(sum) / chance(a, b, Math.floorDiv(lag, FINE)));
         }
-        Noise noise = Noise.of(thinned(values));
+        NoiseFloor noise = NoiseFloor.of(thinned(values));
         List<Peak> peaks = new ArrayList<>();
         for (int at : highest(values, (int) (SKIRT_SECONDS * a.rate * FINE))) {
             int lag = at + lowest;

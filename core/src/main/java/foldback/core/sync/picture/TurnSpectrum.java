@@ -1,6 +1,7 @@
 package foldback.core.sync.picture;
 
-import foldback.core.sync.Transforms;
+import foldback.core.motion.PictureTrack;
+import foldback.core.numeric.Fourier;
 import java.util.Arrays;
 
 /**
@@ -48,7 +49,7 @@ final class TurnSpectrum {
         for (int axis = 0; axis < 3; axis++) {
             float[] values = even(track, track.turns()[axis]);
             spectra[axis] = Arrays.copyOf(values, size);
-            Transforms.of(size).realForward(spectra[axis]);
+            Fourier.of(size).realForward(spectra[axis]);
         }
         whiten(3 * length * track.noise() * track.noise());
         fine = new float[3][];
@@ -135,7 +136,7 @@ final class TurnSpectrum {
     static float[] fine(float[] spectrum, int times) {
         float[] padded = Arrays.copyOf(spectrum, times * spectrum.length);
         padded[1] = 0;
-        Transforms.of(padded.length).realInverse(padded, true);
+        Fourier.of(padded.length).realInverse(padded, true);
         for (int i = 0; i < padded.length; i++) {
             padded[i] *= times;
         }
@@ -144,6 +145,6 @@ final class TurnSpectrum {
 
     /** The correlation of one axis of this with one of another by lag, {@link #FINE} values a step, the negative lags last. */
     float[] correlate(int axis, TurnSpectrum other, int otherAxis) {
-        return fine(Transforms.cross(spectra[axis], other.spectra[otherAxis]), FINE);
+        return fine(Fourier.cross(spectra[axis], other.spectra[otherAxis]), FINE);
     }
 }

@@ -1,6 +1,6 @@
 package foldback.core.sync.sound;
 
-import foldback.core.sync.Noise;
+import foldback.core.numeric.NoiseFloor;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -135,7 +135,7 @@ final class CoarsePair {
         private final float[] values;
         private final int lowest;
         private final int rate;
-        private final Noise noise;
+        private final NoiseFloor noise;
 
         Ranked(float[] values, int lowest, int rate) {
             this.values = values;
@@ -146,7 +146,7 @@ final class CoarsePair {
             for (int i = 0; i < some.length; i++) {
                 some[i] = values[i * step];
             }
-            noise = Noise.of(some);
+            noise = NoiseFloor.of(some);
         }
 
         double heightAt(double lagSeconds) {

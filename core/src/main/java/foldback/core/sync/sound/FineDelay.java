@@ -1,7 +1,7 @@
 package foldback.core.sync.sound;
 
-import foldback.core.sync.DriftLine;
-import foldback.core.sync.Rivalry;
+import foldback.core.sync.pair.DriftLine;
+import foldback.core.sync.pair.Rivalry;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;

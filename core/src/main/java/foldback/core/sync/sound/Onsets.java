@@ -1,6 +1,6 @@
 package foldback.core.sync.sound;
 
-import foldback.core.sync.Transforms;
+import foldback.core.numeric.Fourier;
 import java.util.Arrays;
 
 /**
@@ -32,7 +32,7 @@ final class Onsets {
         for (int m = BEFORE; m < count; m++) {
             onsets[m] -= (float) mean;
         }
-        Transforms.of(size).realForward(onsets);
+        Fourier.of(size).realForward(onsets);
         onsets[0] = 0;
         onsets[1] = 0;
         return onsets;

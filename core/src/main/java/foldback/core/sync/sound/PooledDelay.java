@@ -1,6 +1,6 @@
 package foldback.core.sync.sound;
 
-import foldback.core.sync.DriftLine;
+import foldback.core.sync.pair.DriftLine;
 import java.util.Arrays;
 import org.jtransforms.fft.FloatFFT_1D;
 

@@ -2,21 +2,18 @@ package foldback.core.sync.sound;
 
 import foldback.core.run.Run;
 import foldback.core.sound.SoundTrack;
-import foldback.core.sync.Belief;
-import foldback.core.sync.Clue;
-import foldback.core.sync.DriftLine;
-import foldback.core.sync.OffsetGraph;
-import foldback.core.sync.PairEvidence;
-import foldback.core.sync.PairLag;
-import foldback.core.sync.SyncResult;
-import foldback.core.sync.SyncSettings;
+import foldback.core.sync.pair.Belief;
+import foldback.core.sync.pair.Clue;
+import foldback.core.sync.pair.DriftLine;
+import foldback.core.sync.pair.PairEvidence;
+import foldback.core.sync.pair.PairLag;
+import foldback.core.sync.pair.SyncSettings;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Queue;
-import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -74,17 +71,12 @@ public final class SoundAligner {
     }
 
     /**
-     * Aligns clips.
+     * What each pair's sound says: for each pair the lags it could have, best first.
      *
      * @param tracks their sound, all at one rate, a multiple of 4 kHz; empty where a clip has none
      * @param settings when an offset is believed
      * @param run progress over the pairs; cancelling throws
      */
-    public static SyncResult align(List<Optional<SoundTrack>> tracks, SyncSettings settings, Run run) {
-        return OffsetGraph.settle(tracks.size(), Set.of(Clue.SOUND), compare(tracks, settings, run), settings);
-    }
-
-    /** What each pair's sound says: for each pair the lags it could have, best first. */
     public static List<List<PairEvidence>> compare(List<Optional<SoundTrack>> tracks, SyncSettings settings, Run run) {
         return new SoundAligner(tracks, settings).pairs(run);
     }

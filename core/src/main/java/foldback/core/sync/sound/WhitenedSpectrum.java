@@ -1,6 +1,6 @@
 package foldback.core.sync.sound;
 
-import foldback.core.sync.Transforms;
+import foldback.core.numeric.Fourier;
 import java.util.Arrays;
 
 /**
@@ -19,7 +19,7 @@ final class WhitenedSpectrum {
      */
     static float[] transformed(float[] samples, int size) {
         float[] spectrum = Arrays.copyOf(samples, size);
-        Transforms.of(size).realForward(spectrum);
+        Fourier.of(size).realForward(spectrum);
         return spectrum;
     }
 
@@ -62,8 +62,8 @@ final class WhitenedSpectrum {
 
     /** The correlation of two spectra by lag: entry n is a lag of n samples, from the end backwards the negative ones. */
     static float[] correlate(float[] a, float[] b) {
-        float[] product = Transforms.cross(a, b);
-        Transforms.of(a.length).realInverse(product, true);
+        float[] product = Fourier.cross(a, b);
+        Fourier.of(a.length).realInverse(product, true);
         return product;
     }
 

@@ -6,12 +6,12 @@ import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.lens.FisheyeLens;
 import foldback.core.lens.LensFrame;
+import foldback.core.match.Spread;
+import foldback.core.match.TiePoint;
 import foldback.core.rig.MappingError;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
-import foldback.core.solve.Spread;
-import foldback.core.solve.TiePoint;
 import foldback.core.space.Direction;
 import foldback.core.space.Position;
 import foldback.core.space.Rotation;

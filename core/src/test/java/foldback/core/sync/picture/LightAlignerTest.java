@@ -3,10 +3,11 @@ package foldback.core.sync.picture;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import foldback.core.motion.PictureTrack;
 import foldback.core.run.Run;
-import foldback.core.sync.Belief;
-import foldback.core.sync.PairEvidence;
-import foldback.core.sync.SyncSettings;
+import foldback.core.sync.pair.Belief;
+import foldback.core.sync.pair.PairEvidence;
+import foldback.core.sync.pair.SyncSettings;
 import java.util.List;
 import java.util.Optional;
 import java.util.SplittableRandom;

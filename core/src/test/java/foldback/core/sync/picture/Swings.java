@@ -1,5 +1,6 @@
 package foldback.core.sync.picture;
 
+import foldback.core.motion.PictureTrack;
 import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
 import java.util.SplittableRandom;

@@ -6,11 +6,14 @@ import static org.assertj.core.api.Assertions.within;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
 import foldback.core.sound.SoundTrack;
+import foldback.core.sync.OffsetGraph;
 import foldback.core.sync.SyncResult;
-import foldback.core.sync.SyncSettings;
+import foldback.core.sync.pair.Clue;
+import foldback.core.sync.pair.SyncSettings;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.concurrent.CancellationException;
 import org.junit.jupiter.api.Test;
@@ -58,7 +61,9 @@ class SoundAlignerTest {
     }
 
     private static SyncResult align(List<Optional<SoundTrack>> tracks) {
-        return SoundAligner.align(tracks, SyncSettings.defaults(), Run.QUIET);
+        SyncSettings settings = SyncSettings.defaults();
+        return OffsetGraph.settle(
+                tracks.size(), Set.of(Clue.SOUND), SoundAligner.compare(tracks, settings, Run.QUIET), settings);
     }
 
     @ParameterizedTest
@@ -232,7 +237,7 @@ class SoundAlignerTest {
     @Test
     void canBeCancelled() {
         Run cancelled = new Run(share -> {}, () -> true);
-        org.assertj.core.api.Assertions.assertThatThrownBy(() -> SoundAligner.align(
+        org.assertj.core.api.Assertions.assertThatThrownBy(() -> SoundAligner.compare(
                         List.of(clip(COMMON, 0, 5, 300, 1), clip(COMMON, 1, 5, 300, 2)),
                         SyncSettings.defaults(),
                         cancelled))

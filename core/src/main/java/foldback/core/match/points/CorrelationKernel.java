@@ -1,0 +1,130 @@
+package foldback.core.match.points;
+
+/**
+ * Normalised correlation of a patch with all places of a larger picture:
+ * {@code fit[r][c] = sum(w[j][i] p[r+j][c+i]) / sqrt(sum(p^2) - sum(p)^2 / n)} for a patch w of mean 0 and length 1.
+ *
+ * <p>A row of places is worked on at once, so that the innermost loop has no sum of its own; each row of the picture is copied
+ * for each shift, so that it has no offset either: the JVM vectorises nothing else.
+ */
+final class CorrelationKernel {
+    /** Places whose values vary less in all are flat: they fit nothing. */
+    private static final double LEAST_VARIANCE = 1;
+
+    private CorrelationKernel() {}
+
+    /**
+     * Fits a patch everywhere.
+     *
+     * @param wanted the patch, {@code patch} values each way, read
+     * @param picture row by row, read; NaN where nothing is seen
+     * @param stride values of a row of the picture
+     * @param rows of places
+     * @param columns of places; the picture has {@code patch - 1} more both ways
+     * @param fits of each place, row by row, written; -1 where a part is not seen or all is flat
+     */
+    static void fit(float[] wanted, int patch, float[] picture, int stride, int rows, int columns, double[] fits) {
+        int height = rows + patch - 1;
+        float[] clean = new float[height * stride];
+        double[] sums = new double[height * columns];
+        double[] squares = new double[height * columns];
+        int[] unseen = new int[height * columns];
+        for (int row = 0; row < height; row++) {
+            clean(picture, row * stride, columns + patch - 1, clean);
+            along(picture, clean, row * stride, patch, columns, sums, squares, unseen, row * columns);
+        }
+        float[][] both = products(wanted, patch, clean, stride, rows, columns);
+        double[] sum = new double[columns];
+        double[] square = new double[columns];
+        int[] hidden = new int[columns];
+        for (int row = 0; row < patch - 1; row++) {
+            add(sums, squares, unseen, row * columns, 1, sum, square, hidden);
+        }
+        int n = patch * patch;
+        for (int row = 0; row < rows; row++) {
+            add(sums, squares, unseen, (row + patch - 1) * columns, 1, sum, square, hidden);
+            for (int column = 0; column < columns; column++) {
+                double variance = square[column] - sum[column] * sum[column] / n;
+                fits[row * columns + column] =
+                        hidden[column] == 0 && variance > LEAST_VARIANCE ? both[row][column] / Math.sqrt(variance) : -1;
+            }
+            add(sums, squares, unseen, row * columns, -1, sum, square, hidden);
+        }
+    }
+
+    private static void clean(float[] picture, int at, int count, float[] into) {
+        for (int i = at; i < at + count; i++) {
+            float value = picture[i];
+            into[i] = Float.isNaN(value) ? 0 : value;
+        }
+    }
+
+    /** Sums over as many values as the patch is wide, for each place of a row. */
+    private static void along(
+            float[] picture,
+            float[] clean,
+            int at,
+            int patch,
+            int columns,
+            double[] sums,
+            double[] squares,
+            int[] unseen,
+            int into) {
+        double sum = 0;
+        double square = 0;
+        int hidden = 0;
+        for (int i = 0; i < columns + patch - 1; i++) {
+            double value = clean[at + i];
+            sum += value;
+            square += value * value;
+            hidden += Float.isNaN(picture[at + i]) ? 1 : 0;
+            if (i >= patch - 1) {
+                int place = into + i - patch + 1;
+                sums[place] = sum;
+                squares[place] = square;
+                unseen[place] = hidden;
+                double left = clean[at + i - patch + 1];
+                sum -= left;
+                square -= left * left;
+                hidden -= Float.isNaN(picture[at + i - patch + 1]) ? 1 : 0;
+            }
+        }
+    }
+
+    private static void add(
+            double[] sums,
+            double[] squares,
+            int[] unseen,
+            int from,
+            int sign,
+            double[] sum,
+            double[] square,
+            int[] hidden) {
+        for (int column = 0; column < sum.length; column++) {
+            sum[column] += sign * sums[from + column];
+            square[column] += sign * squares[from + column];
+            hidden[column] += sign * unseen[from + column];
+        }
+    }
+
+    /** For each row of places, the sums of products of the patch's values and the picture's. */
+    private static float[][] products(float[] wanted, int patch, float[] clean, int stride, int rows, int columns) {
+        float[][] both = new float[rows][columns];
+        float[] shifted = new float[columns];
+        for (int row = 0; row < rows + patch - 1; row++) {
+            for (int i = 0; i < patch; i++) {
+                System.arraycopy(clean, row * stride + i, shifted, 0, columns);
+                for (int j = Math.max(0, row - rows + 1); j <= Math.min(row, patch - 1); j++) {
+                    multiplyAdd(wanted[j * patch + i], shifted, both[row - j]);
+                }
+            }
+        }
+        return both;
+    }
+
+    private static void multiplyAdd(float weight, float[] values, float[] into) {
+        for (int i = 0; i < into.length; i++) {
+            into[i] += weight * values[i];
+        }
+    }
+}

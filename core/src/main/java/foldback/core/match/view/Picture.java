@@ -1,0 +1,93 @@
+package foldback.core.match.view;
+
+import foldback.core.picture.Plane;
+
+/**
+ * A lens picture's luma as floats, and the same at half sizes, so that it can be looked at at any scale.
+ *
+ * @param levels row by row; level n has 1/2^n of the size; null for those that are finer than anybody looks
+ */
+public record Picture(int width, int height, float[][] levels) {
+    private static final int LEVELS = 5;
+
+    /** All levels of a picture. */
+    public static Picture of(Plane luma, int bits) {
+        return of(luma, bits, 0);
+    }
+
+    /**
+     * The levels of a picture.
+     *
+     * @param bits of a sample; values are brought to eight
+     * @param finest level that is kept; those below are looked at through it
+     */
+    public static Picture of(Plane luma, int bits, int finest) {
+        float[][] levels = new float[LEVELS][];
+        levels[finest] = shrunk(luma, finest, 1f / (1 << (bits - 8 + 2 * finest)));
+        for (int n = finest + 1; n < LEVELS; n++) {
+            levels[n] = half(levels[n - 1], luma.width() >> n - 1, luma.height() >> n - 1);
+        }
+        return new Picture(luma.width(), luma.height(), levels);
+    }
+
+    /** The sums of squares of so many pixels each way, scaled. */
+    private static float[] shrunk(Plane luma, int level, float scale) {
+        int w = luma.width() >> level;
+        int h = luma.height() >> level;
+        int side = 1 << level;
+        float[] to = new float[w * h];
+        for (int y = 0; y < h; y++) {
+            for (int x = 0; x < w; x++) {
+                int sum = 0;
+                for (int j = 0; j < side; j++) {
+                    for (int i = 0; i < side; i++) {
+                        sum += luma.get((x << level) + i, (y << level) + j);
+                    }
+                }
+                to[y * w + x] = scale * sum;
+            }
+        }
+        return to;
+    }
+
+    private static float[] half(float[] from, int w, int h) {
+        float[] to = new float[(w / 2) * (h / 2)];
+        for (int y = 0; y < h / 2; y++) {
+            int a = 2 * y * w;
+            for (int x = 0; x < w / 2; x++) {
+                int i = a + 2 * x;
+                to[y * (w / 2) + x] = 0.25f * (from[i] + from[i + 1] + from[i + w] + from[i + w + 1]);
+            }
+        }
+        return to;
+    }
+
+    /** The level whose pixels are nearest below a spacing of so many pixels of the picture. */
+    public static int level(double spacing) {
+        return (int) Math.max(0, Math.min(LEVELS - 1, Math.floor(Math.log(Math.max(1, spacing * 1.2)) / Math.log(2))));
+    }
+
+    /** The value at a place, in pixels of the whole picture, by linear interpolation; NaN outside. */
+    public float at(double x, double y, int wanted) {
+        int level = wanted;
+        while (levels[level] == null) {
+            level++;
+        }
+        int w = width >> level;
+        int h = height >> level;
+        double sx = x / (1 << level) - 0.5;
+        double sy = y / (1 << level) - 0.5;
+        int left = (int) Math.floor(sx);
+        int top = (int) Math.floor(sy);
+        if (left < 0 || top < 0 || left + 1 >= w || top + 1 >= h) {
+            return Float.NaN;
+        }
+        float fx = (float) (sx - left);
+        float fy = (float) (sy - top);
+        float[] data = levels[level];
+        int i = top * w + left;
+        float above = data[i] + fx * (data[i + 1] - data[i]);
+        float below = data[i + w] + fx * (data[i + w + 1] - data[i + w]);
+        return above + fy * (below - above);
+    }
+}
