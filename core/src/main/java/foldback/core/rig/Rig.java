@@ -1,8 +1,10 @@
 package foldback.core.rig;
 
+import foldback.core.picture.Frame;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.IntStream;
 
 /** The lenses of a take, in the order of their slots. */
 public record Rig(String name, List<RigLens> lenses) {
@@ -20,6 +22,17 @@ public record Rig(String name, List<RigLens> lenses) {
                 throw new IllegalArgumentException("slot '" + lens.slot() + "' is there twice");
             }
         }
+    }
+
+    /** The same stated for pictures of other sizes, one of each lens. */
+    public Rig scaledTo(List<Frame> pictures) {
+        return new Rig(
+                name,
+                IntStream.range(0, lenses.size())
+                        .mapToObj(i -> lenses.get(i)
+                                .scaledTo(
+                                        pictures.get(i).width(), pictures.get(i).height()))
+                        .toList());
     }
 
     /** The mean of the lenses' focal lengths, pixels. */

@@ -1,6 +1,8 @@
 package foldback.engine.balance;
 
 import foldback.core.balance.Brightness;
+import foldback.core.balance.KnotPictures;
+import foldback.core.balance.KnotTimes;
 import foldback.core.balance.SeamDifferences;
 import foldback.core.overlap.PatchPair;
 import foldback.core.overlap.PatchSites;
@@ -32,7 +34,7 @@ public final class BalanceLane {
      * @param span of the take in which all lenses that are on have frames
      * @param frames of those lenses
      */
-    public static Lane measure(Recipe whole, TimeSpan span, KnotFrames frames) {
+    public static Lane measure(Recipe whole, TimeSpan span, KnotPictures frames) {
         Recipe recipe = whole.showing();
         int moments = Math.min(MOMENTS, frames.most());
         double[] times = KnotTimes.spread(span, moments);
@@ -40,7 +42,7 @@ public final class BalanceLane {
         PatchSites[] sites = new PatchSites[1];
         double[][] clipped = new double[recipe.clips().size()][moments];
         frames.read(times, (moment, pictures) -> {
-            Rig fitted = KnotFrames.fitted(recipe.rig(), pictures);
+            Rig fitted = recipe.rig().scaledTo(pictures);
             if (sites[0] == null) {
                 sites[0] = PatchSites.of(fitted, recipe.seams().meetingMetres());
             }

@@ -1,7 +1,7 @@
 package foldback.engine.balance;
 
+import foldback.core.balance.KnotPictures;
 import foldback.core.picture.Frame;
-import foldback.core.rig.Rig;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.proxy.Proxy;
 import foldback.engine.take.Take;
@@ -15,43 +15,21 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.stream.IntStream;
 
-/** Small pictures of all lenses at many moments of a take. */
-public interface KnotFrames {
+/** Small pictures of all lenses of a take, read from its files. */
+public final class KnotFrames {
     /** Patches are a degree or more: so wide a picture is enough. */
-    int WIDTH = 640;
+    static final int WIDTH = 640;
 
-    /** Takes the pictures of one moment. */
-    interface Visitor {
-        /** @param frames of the lenses, in their order; reused after the call */
-        void visit(int moment, List<Frame> frames);
-    }
-
-    /** Visits the pictures at take times, which rise. */
-    void read(double[] seconds, Visitor visitor);
-
-    /** How many moments may be asked for within some seconds. */
-    int most();
+    private KnotFrames() {}
 
     /** From proxies where all clips have one, else from the clips themselves, which takes long. */
-    static KnotFrames of(Take take, Proxies proxies) {
+    public static KnotPictures of(Take take, Proxies proxies) {
         List<Proxy> small = proxies.ofAll(take.clips());
         return small.isEmpty() ? new FromClips(take) : new FromProxies(small);
     }
 
-    /** A rig stated for pictures. */
-    static Rig fitted(Rig rig, List<Frame> pictures) {
-        return new Rig(
-                rig.name(),
-                IntStream.range(0, pictures.size())
-                        .mapToObj(i -> rig.lenses()
-                                .get(i)
-                                .scaledTo(
-                                        pictures.get(i).width(), pictures.get(i).height()))
-                        .toList());
-    }
-
     /** @param take its clips are decoded from the next key picture on */
-    record FromClips(Take take) implements KnotFrames {
+    private record FromClips(Take take) implements KnotPictures {
         private static final int MOST = 6;
 
         @Override
@@ -83,7 +61,7 @@ public interface KnotFrames {
     }
 
     /** @param proxies of the lenses, in their order */
-    record FromProxies(List<Proxy> proxies) implements KnotFrames {
+    record FromProxies(List<Proxy> proxies) implements KnotPictures {
         private static final int MOST = 600;
 
         @Override
@@ -127,7 +105,7 @@ public interface KnotFrames {
     }
 
     /** One lens's pictures in order. */
-    final class Source implements AutoCloseable {
+    private static final class Source implements AutoCloseable {
         private final Proxy proxy;
         private final ProxyPicks picks;
         /** One is looked at while the other one is filled. */

@@ -38,7 +38,7 @@ public final class SpotValues {
      */
     public static List<Value> read(Recipe whole, double x, double y, double seconds, List<Frame> frames) {
         Recipe recipe = whole.showing();
-        Rig rig = KnotFrames.fitted(recipe.rig(), frames);
+        Rig rig = recipe.rig().scaledTo(frames);
         List<Value> values = new ArrayList<>();
         for (int i = 0; i < frames.size(); i++) {
             LensView view = new LensView(

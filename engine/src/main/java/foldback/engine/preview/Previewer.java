@@ -3,6 +3,7 @@ package foldback.engine.preview;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.balance.ClippingMarks;
+import foldback.core.balance.KnotPictures;
 import foldback.core.finish.CanvasFinish;
 import foldback.core.finish.ColourTransform;
 import foldback.core.picture.ColourTags;
@@ -172,7 +173,7 @@ public final class Previewer implements AutoCloseable {
     }
 
     /** Small pictures of a take's lenses for its balance. */
-    public KnotFrames knotFrames(Take take) {
+    public KnotPictures knotFrames(Take take) {
         return KnotFrames.of(take, proxies);
     }
 

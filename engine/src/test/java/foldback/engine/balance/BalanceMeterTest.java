@@ -4,13 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import foldback.core.balance.KnotPictures;
 import foldback.core.keys.Track;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.light.Balance;
-import foldback.core.recipe.light.CurveChoice;
 import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Stops;
 import foldback.core.recipe.light.Trim;
@@ -18,6 +18,7 @@ import foldback.core.rig.Rig;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
 import foldback.core.time.TimeSpan;
+import foldback.core.tone.CurveChoice;
 import foldback.engine.DemoTake;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.take.MediaFolders;
@@ -49,7 +50,7 @@ class BalanceMeterTest {
         for (var clip : take.clips()) {
             proxies.make(clip, Run.QUIET);
         }
-        KnotFrames small = KnotFrames.of(take, proxies);
+        KnotPictures small = KnotFrames.of(take, proxies);
         assertThat(small).isInstanceOf(KnotFrames.FromProxies.class);
         Balance evened = BalanceMeter.even(plain, take.commonSpan(), small, Run.QUIET);
         assertThat(evened.measure().orElseThrow().verdict()).isEqualTo(Verdict.SURE);
@@ -94,7 +95,7 @@ class BalanceMeterTest {
     void blackPicturesSettleNothingAndChangeNothing() throws Exception {
         Recipe plain = DemoTake.recipe();
         Rig small = small(plain.rig());
-        KnotFrames night = frames(small, seconds -> -12);
+        KnotPictures night = frames(small, seconds -> -12);
         Balance evened = BalanceMeter.even(plain, SPAN, night, Run.QUIET);
         assertThat(evened.lenses()).isEqualTo(plain.balance().lenses());
         assertThat(evened.measure().orElseThrow().verdict()).isEqualTo(Verdict.UNSETTLED);
@@ -104,7 +105,7 @@ class BalanceMeterTest {
     @Test
     void clipsOfDifferentCurvesAreNotTakenToBeEvenedSurely() throws Exception {
         Recipe plain = DemoTake.recipe().withBalance(Balance.NONE);
-        KnotFrames mixed =
+        KnotPictures mixed =
                 said(frames(small(plain.rig()), seconds -> 0.3), List.of(ColourTags.Curve.BT709, ColourTags.Curve.HLG));
         Balance evened = BalanceMeter.even(plain, SPAN, mixed, Run.QUIET);
         assertThat(evened.measure().orElseThrow().verdict()).isNotEqualTo(Verdict.SURE);
@@ -123,7 +124,7 @@ class BalanceMeterTest {
     @Test
     void aCurveThatThePicturesContradictIsSaid() throws Exception {
         Recipe plain = DemoTake.recipe().withBalance(Balance.NONE);
-        KnotFrames wrong = said(
+        KnotPictures wrong = said(
                 frames(small(plain.rig()), seconds -> 1), List.of(ColourTags.Curve.ACESCCT, ColourTags.Curve.ACESCCT));
         Balance evened = BalanceMeter.even(plain, SPAN, wrong, Run.QUIET);
         assertThat(evened.measure().orElseThrow().verdict()).isNotEqualTo(Verdict.SURE);
@@ -132,8 +133,8 @@ class BalanceMeterTest {
     }
 
     /** Pictures whose files say other curves. */
-    private static KnotFrames said(KnotFrames pictures, List<ColourTags.Curve> curves) {
-        return new KnotFrames() {
+    private static KnotPictures said(KnotPictures pictures, List<ColourTags.Curve> curves) {
+        return new KnotPictures() {
             @Override
             public void read(double[] seconds, Visitor visitor) {
                 pictures.read(
@@ -173,8 +174,8 @@ class BalanceMeterTest {
                 .contains("Lens A could not be evened", "near or moving things");
     }
 
-    private static KnotFrames crowd(Rig rig) {
-        return new KnotFrames() {
+    private static KnotPictures crowd(Rig rig) {
+        return new KnotPictures() {
             @Override
             public void read(double[] seconds, Visitor visitor) {
                 Random random = new Random(8);
@@ -234,8 +235,8 @@ class BalanceMeterTest {
     }
 
     /** The saltworks through two lenses, of which the second one's exposure changes; beyond 10 stops, that of both. */
-    private static KnotFrames frames(Rig rig, Lift ofB) {
-        return new KnotFrames() {
+    private static KnotPictures frames(Rig rig, Lift ofB) {
+        return new KnotPictures() {
             @Override
             public void read(double[] seconds, Visitor visitor) {
                 Sensor plain = new Sensor(-0.4, 0, 0, 0.3, 1, 0);

@@ -6,10 +6,10 @@ import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.light.CurveChoice;
 import foldback.core.recipe.light.Transform;
 import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
+import foldback.core.tone.CurveChoice;
 import foldback.engine.DemoTake;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.take.MediaFolders;

@@ -1,10 +1,10 @@
 package foldback.gauge.balance;
 
+import foldback.core.balance.KnotPictures;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.rig.Rig;
 import foldback.core.time.TimeSpan;
-import foldback.engine.balance.KnotFrames;
 import foldback.gauge.rig.RigScene;
 import foldback.sim.film.Cameras;
 import foldback.sim.film.Sensor;
@@ -23,7 +23,8 @@ import java.util.SplittableRandom;
  * @param first what each lens's sensor is like at the beginning
  * @param ways how each lens's exposure goes from there
  */
-record BalanceScene(Rig rig, Cameras cameras, TimeSpan span, List<Sensor> first, List<Way> ways) implements KnotFrames {
+record BalanceScene(Rig rig, Cameras cameras, TimeSpan span, List<Sensor> first, List<Way> ways)
+        implements KnotPictures {
     private static final double SECONDS = 4;
     private static final int DIVISOR = 4;
     private static final int MOST_KNOTS = 40;

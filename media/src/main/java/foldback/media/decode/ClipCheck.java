@@ -43,6 +43,10 @@ public final class ClipCheck {
     private static final double SHORTER_SECONDS = 0.25;
 
     private static final double SHORTER_CONTAINER_SECONDS = 1.5;
+    /** A container that states its length in frames. */
+    private static final String COUNTED = "mxf";
+
+    private static final double SHORTER_FRAMES = 0.5;
 
     private ClipCheck() {}
 
@@ -243,6 +247,10 @@ public final class ClipCheck {
             return index.unread() * index.duration() / index.frames();
         }
         double shorter = says - index.duration();
-        return shorter > (own ? SHORTER_SECONDS : SHORTER_CONTAINER_SECONDS) ? shorter : 0;
+        double allowed = own ? SHORTER_SECONDS : SHORTER_CONTAINER_SECONDS;
+        if (own && info.container().contains(COUNTED)) {
+            allowed = SHORTER_FRAMES * index.duration() / index.frames();
+        }
+        return shorter > allowed ? shorter : 0;
     }
 }

@@ -36,6 +36,9 @@ final class DecodeWatch implements Consumer<String> {
     private static final Pattern TELLING =
             Pattern.compile("(?i).*(concealing|corrupt|damaged|mismatch|invalid|truncat).*");
 
+    /** Said of the file, of a frame that its decoder marked. */
+    private static final String CORRUPT = "corrupt decoded frame";
+
     private static final String HARMLESS = "Timestamps are unset";
 
     private final Set<String> soundCodecs;
@@ -74,12 +77,20 @@ final class DecodeWatch implements Consumer<String> {
         if (SERIOUS.stream().anyMatch(kind -> line.contains("[" + kind + "]"))) {
             lastWords = line.replaceAll("\\[[^\\]]*\\] *", "");
         }
-        if (spoken && isTrouble(words.group(1), words.group(2), words.group(3))) {
+        if (line.contains(CORRUPT)) {
+            noteFault();
+        } else if (spoken && isTrouble(words.group(1), words.group(2), words.group(3))) {
             if (soundCodecs.contains(words.group(1))) {
                 soundFaults++;
-            } else if (faults.isEmpty() || faults.get(faults.size() - 1) != frames) {
-                faults.add(frames);
+            } else {
+                noteFault();
             }
+        }
+    }
+
+    private void noteFault() {
+        if (faults.isEmpty() || faults.get(faults.size() - 1) != frames) {
+            faults.add(frames);
         }
     }
 

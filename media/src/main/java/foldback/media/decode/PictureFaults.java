@@ -22,8 +22,8 @@ final class PictureFaults {
         watch.odd().stream()
                 .sorted(Comparator.comparingInt(PictureWatch.Odd::cells).reversed())
                 .limit(MOST_LOOKED_AT)
+                .filter(odd -> odd.stranger() || isCutOut(odd.frame(), index, video))
                 .map(PictureWatch.Odd::frame)
-                .filter(frame -> isCutOut(frame, index, video))
                 .forEach(spoiled::set);
         return spoiled;
     }

@@ -9,8 +9,8 @@ import java.util.List;
  * their order. A stream that was spoiled within the limits of its syntax decodes to another picture from one block on:
  *
  * <ul>
- *   <li>where pictures lean on each other it is the key frame's, from a row down to the bottom; it appears at once, stays as
- *       it is for the whole group, and all above is as before;
+ *   <li>where pictures lean on each other it is the key frame's, in some rows on end; it appears at once, stays as it is for
+ *       the whole group, and all else is as before;
  *   <li>where each picture stands alone, a part of one is unlike those before and behind, which are like each other.
  * </ul>
  *
@@ -26,29 +26,46 @@ final class PictureWatch {
     /** Frames over which a key frame's picture must have stayed. */
     private static final int STAYS = 3;
 
+    /** More frames before a key frame do not lean on it in any usual stream. */
+    private static final int MOST_LEADING = 8;
+
+    private static final int KEPT = 2 * AROUND + 2 + MOST_LEADING;
+
     private static final int FEWEST_CELLS = 4;
-    /** Shares of a row's cells: of one that belongs to the spoiled part, and of the lowest. */
+    /** Shares of a row's cells: of one that belongs to the spoiled part, and of one at least of them. */
     private static final double SOME = 0.05;
 
-    private static final double LOWEST = 0.3;
+    private static final double MOSTLY = 0.2;
+    /** What may have changed elsewhere: somebody walks by. */
+    private static final double ELSEWHERE = 0.1;
+
     private static final double SPOILED = 0.01;
-    /** What has no rows above that stayed as they were may be a cut. */
-    private static final int ROWS_ABOVE = 2;
+    /** What leaves no rows that stayed as they were may be a cut. */
+    private static final int ROWS_LEFT = 2;
 
     private final CellDifference difference;
     private final boolean[] keys;
+    private final int[] leading;
     private final boolean standAlone;
-    private final byte[][] pictures = new byte[2 * AROUND + 2][];
-    private final float[][] changes = new float[2 * AROUND + 2][];
+    private final byte[][] pictures = new byte[KEPT][];
+    private final float[][] changes = new float[KEPT][];
     private final List<Integer> jumps = new ArrayList<>();
     private final List<Odd> odd = new ArrayList<>();
     private int count;
 
-    /** A frame that is unlike its neighbours in some cells. */
-    record Odd(int frame, int cells) {}
+    /**
+     * A frame that is unlike its neighbours in some cells.
+     *
+     * @param stranger whether it has nothing in common with them
+     */
+    record Odd(int frame, int cells, boolean stranger) {}
 
-    /** @param keys whether each frame of the clip is a key frame */
-    PictureWatch(CellDifference difference, boolean[] keys) {
+    /**
+     * @param keys whether each frame of the clip is a key frame
+     * @param leading how many frames before each key frame lean on it, too, and so show some of what it shows
+     */
+    PictureWatch(CellDifference difference, boolean[] keys, int[] leading) {
+        this.leading = leading;
         this.difference = difference;
         this.keys = keys;
         boolean all = true;
@@ -80,7 +97,7 @@ final class PictureWatch {
         return count;
     }
 
-    /** The key frames at which the lower part of the picture became another one, rising. */
+    /** The key frames at which a band of the picture became another one, rising. */
     List<Integer> jumps() {
         return List.copyOf(jumps);
     }
@@ -114,14 +131,16 @@ final class PictureWatch {
         }
         // One at an end has a single neighbour; what moves between the next ones shows what is usual.
         float[] own = first ? change(1) : last ? change(frame) : least(change(frame), change(frame + 1));
-        float[] around =
-                first || last ? usual(around(first ? 1 : frame)) : difference.between(at(frame - 1), at(frame + 1));
+        float[] around = first || last
+                ? usual(around(first ? 1 : frame, first ? 1 : frame))
+                : difference.between(at(frame - 1), at(frame + 1));
         int cells = 0;
         for (boolean hit : hits(own, around)) {
             cells += hit ? 1 : 0;
         }
         if (cells >= FEWEST_CELLS) {
-            odd.add(new Odd(frame, cells));
+            boolean whole = !first && !last && Likeness.isStranger(at(frame - 1), at(frame), at(frame + 1));
+            odd.add(new Odd(frame, cells, whole));
         }
     }
 
@@ -129,38 +148,50 @@ final class PictureWatch {
         if (count < 3) {
             return;
         }
-        List<float[]> around = around(frame);
-        int before = frame - 1;
+        // Frames that lean on both groups are a mixture of them: the jump is from the last one before them.
+        int lead = Math.min(Math.min(leading[frame], MOST_LEADING), frame - 1);
+        int last = frame - 1 - lead;
+        List<float[]> around = around(last + 1, frame);
+        if (around.isEmpty()) {
+            return;
+        }
+        int before = last;
         int behind = frame;
-        while (before > 0 && frame - before <= STAYS && !keys[before]) {
+        while (before > 0 && last + 1 - before <= STAYS && !keys[before]) {
             before--;
         }
         while (behind + 1 < Math.min(count, keys.length) && behind - frame < STAYS && !keys[behind + 1]) {
             behind++;
         }
+        float[] own = lead == 0 ? change(frame) : difference.between(at(last), at(frame));
         float[] since = difference.between(at(before), at(frame));
-        float[] until = difference.between(at(frame - 1), at(behind));
-        float[] usual = usual(around);
-        float[] moved = ranked(around, around.size() / 2);
-        for (int i = 0; i < moved.length; i++) {
-            moved[i] *= STAYS + 1;
-        }
-        boolean[] spoiled = hits(least(change(frame), least(since, until)), usual);
+        float[] until = difference.between(at(last), at(behind));
+        float[] usual = times(lead + 1, usual(around));
+        float[] moved = times(STAYS + 1 + lead, ranked(around, around.size() / 2));
+        boolean[] spoiled = hits(least(own, least(since, until)), usual);
         boolean[] changed = hits(most(since, until), moved);
-        if (isLowerPart(spoiled, changed)) {
+        if (isBand(spoiled, changed)) {
             jumps.add(frame);
         }
     }
 
-    /** The changes to some frames around one, but not to itself. */
-    private List<float[]> around(int frame) {
+    /** The changes to some frames before and behind some, but not to themselves. */
+    private List<float[]> around(int from, int to) {
         List<float[]> around = new ArrayList<>();
-        for (int n = Math.max(1, frame - AROUND); n <= Math.min(count - 1, frame + AROUND); n++) {
-            if (n != frame) {
+        for (int n = Math.max(1, from - AROUND); n <= Math.min(count - 1, to + AROUND); n++) {
+            if (n < from || n > to) {
                 around.add(change(n));
             }
         }
         return around;
+    }
+
+    private static float[] times(int factor, float[] values) {
+        float[] product = new float[values.length];
+        for (int i = 0; i < product.length; i++) {
+            product[i] = factor * values[i];
+        }
+        return product;
     }
 
     /** The most that each cell changes. */
@@ -190,26 +221,34 @@ final class PictureWatch {
         return hits;
     }
 
-    /** Whether cells from a row down to the bottom are spoiled, and all above are as they were. */
-    private boolean isLowerPart(boolean[] spoiled, boolean[] changed) {
+    /** Whether the cells of some rows on end are spoiled, down to the bottom or not, and all others are as they were. */
+    private boolean isBand(boolean[] spoiled, boolean[] changed) {
         int columns = difference.columns();
         int rows = difference.rows();
-        int row = 0;
-        int cells = 0;
-        while (row < rows && inRow(spoiled, row) == 0) {
-            row++;
+        int first = 0;
+        int end = 0;
+        int most = 0;
+        for (int row = 0; row < rows; row++) {
+            int begin = row;
+            int cells = 0;
+            while (row < rows && inRow(spoiled, row) >= SOME * columns) {
+                cells += inRow(spoiled, row++);
+            }
+            if (cells > most) {
+                most = cells;
+                first = begin;
+                end = row;
+            }
         }
-        boolean reaches = row >= ROWS_ABOVE && row < rows && inRow(spoiled, rows - 1) >= LOWEST * columns;
-        for (int above = 0; reaches && above < row - 1; above++) {
-            reaches = inRow(changed, above) < SOME * columns;
+        boolean full = false;
+        for (int row = first; row < end; row++) {
+            full |= inRow(spoiled, row) >= MOSTLY * columns;
         }
-        // The first row may be spoiled in its last cells only.
-        for (int next = row; reaches && next < rows; next++) {
-            int hit = inRow(spoiled, next);
-            cells += hit;
-            reaches = next == row || hit >= SOME * columns;
+        // Its first and last cells may be spoiled in part only.
+        for (int row = 0; full && row < rows; row++) {
+            full = row >= first - 1 && row <= end || inRow(changed, row) < ELSEWHERE * columns;
         }
-        return reaches && cells >= SPOILED * columns * rows;
+        return full && end - first <= rows - ROWS_LEFT && most >= SPOILED * columns * rows;
     }
 
     private int inRow(boolean[] hits, int row) {

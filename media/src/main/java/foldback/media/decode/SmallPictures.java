@@ -19,7 +19,7 @@ final class SmallPictures {
     private SmallPictures(FrameIndex index, int width, int height, InputStream source) {
         this.width = width;
         this.height = height;
-        watch = new PictureWatch(new CellDifference(width, height), index.keys());
+        watch = new PictureWatch(new CellDifference(width, height), index.keys(), index.leading());
         thread = new Thread(() -> read(source), "small-pictures");
         thread.setDaemon(true);
     }

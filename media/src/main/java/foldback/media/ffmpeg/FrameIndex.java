@@ -13,10 +13,12 @@ import java.util.List;
  * @param file the video
  * @param pts of the shown frames in the file's time, seconds, rising; shared, not to be changed
  * @param keys whether each frame is a key frame, which is decoded without others; shared, not to be changed
+ * @param leading how many frames are shown before each key frame but coded behind it, so that they lean on it and on the
+ *     group before: an open group; shared, not to be changed
  * @param unread how many more frames the file says it has than can be read from it
  */
-public record FrameIndex(Path file, double[] pts, boolean[] keys, int unread) {
-    private record Packet(double time, boolean key) {}
+public record FrameIndex(Path file, double[] pts, boolean[] keys, int[] leading, int unread) {
+    private record Packet(double time, boolean key, int leading) {}
 
     /** Reads the index from the packets of a file, without decoding. */
     public static FrameIndex read(Path file) {
@@ -30,12 +32,10 @@ public record FrameIndex(Path file, double[] pts, boolean[] keys, int unread) {
                 .filter(line -> !line.startsWith("\""))
                 .map(line -> line.split(","))
                 .toList();
-        List<Packet> packets = rows.stream()
+        List<Packet> packets = packets(rows.stream()
                 // D marks packets that an edit list hides.
                 .filter(cells -> cells.length >= 2 && !cells[1].contains("D") && !cells[0].equals("N/A"))
-                .map(cells -> new Packet(Double.parseDouble(cells[0]), cells[1].contains("K")))
-                .sorted(Comparator.comparingDouble(Packet::time))
-                .toList();
+                .toList());
         if (packets.isEmpty()) {
             throw new MediaException(
                     file, MediaProbe.name(file) + " holds no video frames. Copy it again from the card.");
@@ -44,7 +44,29 @@ public record FrameIndex(Path file, double[] pts, boolean[] keys, int unread) {
         for (int i = 0; i < keys.length; i++) {
             keys[i] = packets.get(i).key();
         }
-        return new FrameIndex(file, packets.stream().mapToDouble(Packet::time).toArray(), keys, unread(table, rows));
+        return new FrameIndex(
+                file,
+                packets.stream().mapToDouble(Packet::time).toArray(),
+                keys,
+                packets.stream().mapToInt(Packet::leading).toArray(),
+                unread(table, rows));
+    }
+
+    /** @param rows time and flags, in the order of coding */
+    private static List<Packet> packets(List<String[]> rows) {
+        Packet[] packets = new Packet[rows.size()];
+        int key = -1;
+        for (int i = 0; i < packets.length; i++) {
+            packets[i] = new Packet(Double.parseDouble(rows.get(i)[0]), rows.get(i)[1].contains("K"), 0);
+            if (packets[i].key()) {
+                key = i;
+            } else if (key >= 0 && packets[i].time() < packets[key].time()) {
+                packets[key] = new Packet(packets[key].time(), true, packets[key].leading() + 1);
+            }
+        }
+        return Arrays.stream(packets)
+                .sorted(Comparator.comparingDouble(Packet::time))
+                .toList();
     }
 
     /** Only one kind of containers counts its frames beforehand and never wrongly. */

@@ -116,8 +116,8 @@ class FrameReaderTest {
 
     @Test
     void aTieGoesToTheEarlierFrame() {
-        FrameIndex index =
-                new FrameIndex(folder, new double[] {1.0, 1.04, 1.08}, new boolean[] {true, false, false}, 0);
+        FrameIndex index = new FrameIndex(
+                folder, new double[] {1.0, 1.04, 1.08}, new boolean[] {true, false, false}, new int[3], 0);
         assertThat(index.nearest(0.02)).isZero();
         assertThat(index.nearest(0.0201)).isEqualTo(1);
         assertThat(index.nearest(-5)).isZero();

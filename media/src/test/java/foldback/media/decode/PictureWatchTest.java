@@ -35,9 +35,13 @@ class PictureWatchTest {
     }
 
     private static PictureWatch watch(Film film, boolean alone) {
+        return watch(film, alone, new int[FRAMES]);
+    }
+
+    private static PictureWatch watch(Film film, boolean alone, int[] leading) {
         boolean[] keys = new boolean[FRAMES];
         IntStream.range(0, FRAMES).forEach(n -> keys[n] = alone || n % GROUP == 0);
-        PictureWatch watch = new PictureWatch(new CellDifference(WIDTH, HEIGHT), keys);
+        PictureWatch watch = new PictureWatch(new CellDifference(WIDTH, HEIGHT), keys, leading);
         for (int n = 0; n < FRAMES; n++) {
             byte[] picture = new byte[WIDTH * HEIGHT];
             for (int i = 0; i < picture.length; i++) {
@@ -53,7 +57,8 @@ class PictureWatchTest {
         boolean[] keys = new boolean[FRAMES];
         IntStream.range(0, FRAMES / GROUP).forEach(n -> keys[n * GROUP] = true);
         double[] times = IntStream.range(0, FRAMES).mapToDouble(n -> n / 25.0).toArray();
-        return PictureFaults.groups(watch(film, false).jumps(), new FrameIndex(Path.of("clip"), times, keys, 0));
+        return PictureFaults.groups(
+                watch(film, false).jumps(), new FrameIndex(Path.of("clip"), times, keys, new int[FRAMES], 0));
     }
 
     private static BitSet range(int from, int to) {
@@ -68,6 +73,43 @@ class PictureWatchTest {
         BitSet found = spoiledGroups(
                 (n, x, y) -> n / GROUP == group && (y > 32 || y > 28 && x > 40) ? garbage(x, y) : scene(n, x, y));
         assertThat(found).isEqualTo(range(group * GROUP, (group + 1) * GROUP));
+    }
+
+    /** Frames before an open group's key frame are mixtures of both groups. */
+    @Test
+    void aSpoiledOpenGroupIsFound() {
+        int[] leading = new int[FRAMES];
+        leading[24] = 3;
+        leading[36] = 3;
+        Film film = (n, x, y) -> {
+            double spoiled = y > 30 ? garbage(x, y) : scene(n, x, y);
+            double share = Math.max(0, Math.min(1, Math.min((n - 20) / 4.0, (36 - n) / 4.0)));
+            return share * spoiled + (1 - share) * scene(n, x, y);
+        };
+        assertThat(watch(film, false, leading).jumps()).containsExactly(24, 36);
+    }
+
+    /** Streams that can be entered at each row of blocks are spoiled in some of them only. */
+    @Test
+    void aBandOfGarbageIsFound() {
+        BitSet found = spoiledGroups((n, x, y) ->
+                n / GROUP == 2 && (y >= 16 && y < 24 || y >= 12 && y < 16 && x > 40) ? garbage(x, y) : scene(n, x, y));
+        assertThat(found).isEqualTo(range(2 * GROUP, 3 * GROUP));
+    }
+
+    @Test
+    void aFrameOfNothingButGarbageIsAStranger() {
+        PictureWatch watch = watch((n, x, y) -> n == 20 ? garbage(x, y) : scene(n, x, y), true);
+        assertThat(watch.odd())
+                .filteredOn(PictureWatch.Odd::stranger)
+                .extracting(PictureWatch.Odd::frame)
+                .containsExactly(20);
+    }
+
+    @Test
+    void aFrameInAnotherLightIsNone() {
+        PictureWatch watch = watch((n, x, y) -> n == 20 ? 1.6 * scene(n, x, y) : n == 30 ? 255 : scene(n, x, y), true);
+        assertThat(watch.odd()).noneMatch(PictureWatch.Odd::stranger);
     }
 
     @Test

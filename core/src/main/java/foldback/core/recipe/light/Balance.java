@@ -2,6 +2,7 @@ package foldback.core.recipe.light;
 
 import foldback.core.keys.Track;
 import foldback.core.picture.ColourTags;
+import foldback.core.tone.CurveChoice;
 import foldback.core.tone.Falloff;
 import foldback.core.tone.LightCurve;
 import java.util.List;
@@ -79,7 +80,7 @@ public record Balance(
 
     /** What a clip's code values mean, as far as tags say it. */
     public ColourTags tagsOf(ColourTags stated) {
-        return curve.known().map(stated::withTransfer).orElse(stated);
+        return curve.tagsOf(stated);
     }
 
     /** The curve of a clip. */

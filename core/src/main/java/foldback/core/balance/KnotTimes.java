@@ -1,10 +1,10 @@
-package foldback.engine.balance;
+package foldback.core.balance;
 
 import foldback.core.time.TimeSpan;
 import java.util.TreeSet;
 
 /** Moments of a take at which the balance is measured: about one a second, and more where exposure changes fast. */
-final class KnotTimes {
+public final class KnotTimes {
     private static final double SPACING = 1;
     private static final int LEAST = 4;
     /** Changes of exposure from knot to knot, in stops, from which on some more knots tell, and from which on every frame does. */
@@ -23,7 +23,7 @@ final class KnotTimes {
     }
 
     /** So many evenly over a span, its ends included; the last one is still within it. */
-    static double[] spread(TimeSpan span, int count) {
+    public static double[] spread(TimeSpan span, int count) {
         double[] times = new double[count];
         for (int i = 0; i < count; i++) {
             times[i] = span.from() + span.seconds() * Math.min(0.999, i / Math.max(1.0, count - 1));

@@ -1,4 +1,4 @@
-package foldback.engine.balance;
+package foldback.core.balance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

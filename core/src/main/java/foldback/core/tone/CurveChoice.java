@@ -1,9 +1,6 @@
-package foldback.core.recipe.light;
+package foldback.core.tone;
 
 import foldback.core.picture.ColourTags;
-import foldback.core.tone.LightCurve;
-import foldback.core.tone.SampledCurve;
-import foldback.core.tone.Transfer;
 import java.util.Optional;
 
 /**
@@ -21,8 +18,13 @@ public record CurveChoice(Optional<ColourTags.Curve> known, Optional<SampledCurv
         }
     }
 
+    /** What a clip's code values mean, as far as tags say it. */
+    public ColourTags tagsOf(ColourTags stated) {
+        return known.map(stated::withTransfer).orElse(stated);
+    }
+
     /** The curve of clips whose files state one. */
-    LightCurve curveOf(ColourTags stated) {
+    public LightCurve curveOf(ColourTags stated) {
         if (sampled.isPresent()) {
             return sampled.get();
         }
