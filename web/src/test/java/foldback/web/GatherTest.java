@@ -428,7 +428,7 @@ class GatherTest {
         project.read();
         try (Worker worker = server.worker()) {
             JsonNode checked = Awaitility.await()
-                    .atMost(Patience.LONG)
+                    .atMost(Patience.WORK)
                     .until(project::read, view -> allChecked(view.path("groups").get(0)));
             JsonNode clips = checked.path("groups").get(0).path("clips");
             assertThat(clips.get(0).path("faults").size()).isZero();

@@ -7,9 +7,9 @@ import java.time.Duration;
  * what hangs is told all the same.
  */
 final class Patience {
-    /** For a page, a database, a small measure. */
+    /** For a page or a database. */
     static final Duration LONG = Duration.ofMinutes(6);
-    /** For renders and solves. */
+    /** For what stands behind other work: renders, solves, proxies. */
     static final Duration WORK = Duration.ofMinutes(20);
 
     private Patience() {}

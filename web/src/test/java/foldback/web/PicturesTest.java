@@ -32,7 +32,7 @@ class PicturesTest {
         api.post(proxies, "");
         try (Worker worker = server.worker()) {
             Awaitility.await()
-                    .atMost(Patience.LONG)
+                    .atMost(Patience.WORK)
                     .pollInterval(Duration.ofMillis(200))
                     .until(() -> api.get(proxies).json().path("ready").asBoolean());
         }

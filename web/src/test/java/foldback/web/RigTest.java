@@ -59,7 +59,7 @@ class RigTest {
     private static JsonNode solved(Api api, long take, int base, String order) throws Exception {
         assertThat(api.post(path(take) + "/rig?base=" + base, order).status()).isEqualTo(200);
         Awaitility.await()
-                .atMost(Patience.LONG)
+                .atMost(Patience.WORK)
                 .pollInterval(Duration.ofMillis(100))
                 .until(() ->
                         !api.get(path(take) + "/rig").json().path("working").asBoolean());
@@ -167,7 +167,7 @@ class RigTest {
                 .contains("Pupils are held, or each lens has its own");
         api.post(path(take) + "/rig?base=1", "{\"moments\":[77]}");
         Awaitility.await()
-                .atMost(Patience.LONG)
+                .atMost(Patience.WORK)
                 .until(() ->
                         !api.get(path(take) + "/rig").json().path("working").asBoolean());
         assertThat(api.get(path(take) + "/rig").json().path("message").asString())
@@ -237,11 +237,11 @@ class RigTest {
             browser.await().until(driver -> browser.find("lens-kind").getText().contains("equisolid"));
             new Select(browser.find("lens-kind")).selectByVisibleText("Fisheye, equisolid, 200°");
             Awaitility.await()
-                    .atMost(Patience.LONG)
+                    .atMost(Patience.WORK)
                     .until(() -> models(api, take).equals("equisolid equisolid"));
             browser.press("find-disc");
             Awaitility.await()
-                    .atMost(Patience.LONG)
+                    .atMost(Patience.WORK)
                     .until(() ->
                             api.get(path(take)).json().path("label").asString().equals("Lens B: disc found"));
         }

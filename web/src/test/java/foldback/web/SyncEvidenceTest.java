@@ -111,7 +111,7 @@ class SyncEvidenceTest {
         String path = "/api/takes/" + take + "/sync";
         api.post(path + "?base=1", "{\"use\":[\"motion\"],\"from\":0,\"to\":6}");
         Awaitility.await()
-                .atMost(Patience.LONG)
+                .atMost(Patience.WORK)
                 .until(() -> !api.get(path).json().path("working").asBoolean());
         JsonNode row = state(api, take).path("ledger").get(1);
         assertThat(row.path("verdict").asString()).isEqualToIgnoringCase("unsettled");

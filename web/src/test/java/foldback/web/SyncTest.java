@@ -56,7 +56,7 @@ class SyncTest {
         String path = "/api/takes/" + take + "/sync";
         assertThat(api.post(path + "?base=1", "{}").status()).isEqualTo(200);
         Awaitility.await()
-                .atMost(Patience.LONG)
+                .atMost(Patience.WORK)
                 .pollInterval(Duration.ofMillis(50))
                 .until(() -> !api.get(path).json().path("working").asBoolean());
         assertThat(api.get(path).json().path("message").asString()).isEmpty();
@@ -98,7 +98,7 @@ class SyncTest {
         api.post("/api/takes/" + take + "/revisions", "{\"base\":1,\"set\":{\"offsets\":{\"B\":0.5}}}");
         api.post("/api/takes/" + take + "/sync?base=1", "{}");
         JsonNode status = Awaitility.await()
-                .atMost(Patience.LONG)
+                .atMost(Patience.WORK)
                 .until(
                         () -> api.get("/api/takes/" + take + "/sync").json(),
                         s -> !s.path("working").asBoolean());
@@ -125,7 +125,7 @@ class SyncTest {
                 "{\"base\":1,\"set\":{\"level\":{\"yaw_deg\":30,\"pitch_deg\":0,\"roll_deg\":0}}}");
         api.post("/api/takes/" + take + "/sync?base=1", "{}");
         JsonNode status = Awaitility.await()
-                .atMost(Patience.LONG)
+                .atMost(Patience.WORK)
                 .until(
                         () -> api.get("/api/takes/" + take + "/sync").json(),
                         s -> !s.path("working").asBoolean());
