@@ -1,25 +1,17 @@
 package foldback.engine.play;
 
-import foldback.core.finish.CanvasFinish;
-import foldback.core.finish.ChannelTables;
 import foldback.core.finish.ColourTransform;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.FrameHalver;
-import foldback.core.picture.PixelFormat;
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.RecipeLight;
-import foldback.core.recipe.RecipePlan;
-import foldback.core.stitch.StitchPlan;
-import foldback.core.stitch.Stitcher;
-import foldback.core.tone.LightCurve;
-import foldback.core.tone.Viewing;
 import foldback.core.warp.Kernel;
+import foldback.engine.picture.PictureMaker;
+import foldback.engine.picture.Target;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.proxy.Proxy;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
-import foldback.engine.take.TransformFile;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.proxy.PlayWriter;
@@ -64,13 +56,18 @@ public final class Player {
                     "Playing needs the proxies, which are still being made. Their progress stands at the top.");
         }
         double rate = recipe.rate().perSecond();
-        Optional<CanvasFinish> finish = finish(recipe, small, transform);
-        boolean full = finish.isEmpty() && small.get(0).video().tags().range() == ColourTags.Range.FULL;
+        PictureMaker maker = PictureMaker.ofRun(
+                recipe,
+                small.stream().map(Proxy::source).toList(),
+                Target.plain(request.canvas(), Kernel.QUICK, Target.Colours.VIEWING),
+                transform,
+                KEPT_BYTES);
+        boolean full = maker.tags().range() == ColourTags.Range.FULL;
         Optional<PlayWriter.Sound> sound = request.soundSlot().flatMap(slot -> sound(take, slot, request));
         int width = request.canvas().width();
         int height = request.canvas().height();
         try (PlayWriter writer = new PlayWriter(width, height, rate, full, sound)) {
-            Thread stitching = new Thread(() -> stitch(recipe, small, request, finish, writer), "play");
+            Thread stitching = new Thread(() -> stitch(recipe, small, request, maker, writer), "play");
             stitching.setDaemon(true);
             stitching.start();
             byte[] buffer = new byte[1 << 16];
@@ -97,28 +94,9 @@ public final class Player {
                         request.speed()));
     }
 
-    /** What makes canvases fit for screens; empty where they are. */
-    private static Optional<CanvasFinish> finish(
-            Recipe recipe, List<Proxy> small, Optional<ColourTransform> transform) {
-        LightCurve curve = recipe.balance().curveOf(small.get(0).source().tags());
-        return transform
-                .or(() -> Viewing.needed(curve) ? Optional.of(ChannelTables.shown(curve)) : Optional.empty())
-                .map(each -> new CanvasFinish(Optional.of(each)));
-    }
-
     /** Ends the film where anything fails: the page sees it stop, and asks again. */
-    private void stitch(
-            Recipe recipe, List<Proxy> small, PlayRequest request, Optional<CanvasFinish> finish, PlayWriter writer) {
-        List<RecipePlan.Source> sizes = small.stream().map(Proxy::source).toList();
-        RecipePlan plan = RecipePlan.compile(recipe, request.canvas(), sizes);
-        ColourTags tags = recipe.balance().tagsOf(sizes.get(0).tags()).sitedLeft();
-        PixelFormat format = finish.isPresent() ? PixelFormat.YUV420_10 : PixelFormat.YUV420_8;
-        RecipeLight light = new RecipeLight(recipe, sizes, format, tags);
-        Stitcher stitcher = new Stitcher(StitchPlan.compile(plan.settings()), Kernel.QUICK, KEPT_BYTES);
-        int width = request.canvas().width();
-        int height = request.canvas().height();
-        Frame canvas = Frame.allocate(format, tags, width, height);
-        Frame shown = Frame.allocate(PixelFormat.YUV420_8, TransformFile.shownTags(), width, height);
+    private void stitch(Recipe recipe, List<Proxy> small, PlayRequest request, PictureMaker maker, PlayWriter writer) {
+        Frame canvas = maker.allocate();
         ExecutorService executor = Executors.newFixedThreadPool(threads);
         List<Source> sources = new ArrayList<>();
         try {
@@ -126,19 +104,18 @@ public final class Player {
             long frames = (long) Math.ceil((request.span().seconds() - 1e-6) / step);
             for (int i = 0; i < small.size(); i++) {
                 sources.add(new Source(
-                        small.get(i), plan.halvings().get(i), request.span().from()));
+                        small.get(i), maker.halvings().get(i), request.span().from()));
             }
             long begun = System.nanoTime();
             for (long n = 0; n < frames; n++) {
                 waitUntil(begun + (long) (1e9 * (n / recipe.rate().perSecond() - LEAD_SECONDS)));
                 double time = request.span().from() + n * step;
                 List<Frame> pictures = new ArrayList<>();
-                for (Source each : sources) {
-                    pictures.add(each.at(time));
+                for (Source source : sources) {
+                    pictures.add(source.at(time));
                 }
-                stitcher.stitch(pictures, light.at(time), canvas, executor, threads);
-                finish.ifPresent(each -> each.finish(canvas, shown));
-                writer.write(finish.isPresent() ? shown : canvas);
+                maker.make(time, pictures, canvas, executor, threads);
+                writer.write(canvas);
             }
             writer.end();
         } catch (IOException ended) {

@@ -1,31 +1,21 @@
 package foldback.engine.preview;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
-import foldback.core.balance.ClippingMarks;
 import foldback.core.balance.KnotPictures;
-import foldback.core.finish.CanvasFinish;
 import foldback.core.finish.ColourTransform;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
-import foldback.core.picture.PixelFormat;
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
-import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.light.NoiseReduction;
-import foldback.core.stitch.StitchPlan;
-import foldback.core.stitch.StitchSettings;
-import foldback.core.stitch.Stitcher;
-import foldback.core.tone.LensLight;
 import foldback.core.warp.Canvas;
-import foldback.core.warp.Kernel;
 import foldback.engine.balance.KnotFrames;
+import foldback.engine.picture.PictureMaker;
+import foldback.engine.picture.PlanCache;
+import foldback.engine.picture.Target;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.proxy.Proxy;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
-import foldback.engine.take.TransformFile;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
@@ -41,14 +31,9 @@ public final class Previewer implements AutoCloseable {
 
     private final FrameCache frames;
     private final Proxies proxies;
-    private final Cache<StitchSettings, StitchPlan> plans =
-            Caffeine.newBuilder().maximumSize(PLANS).build();
-    private final Cache<LightKey, RecipeLight> lights =
-            Caffeine.newBuilder().maximumSize(PLANS).build();
+    private final PlanCache plans = new PlanCache(PLANS);
     private final ExecutorService executor;
     private final int threads;
-
-    private record LightKey(List<String> slots, Balance balance, List<RecipePlan.Source> sources) {}
 
     /**
      * A picture and where it comes from.
@@ -59,14 +44,6 @@ public final class Previewer implements AutoCloseable {
         /** The same values with another meaning. */
         public Picture as(ColourTags tags) {
             return new Picture(frame.withTags(tags), fromProxies);
-        }
-
-        /** Through a colour transform to what screens show. */
-        public Picture through(ColourTransform transform) {
-            Frame shown =
-                    Frame.allocate(PixelFormat.YUV420_8, TransformFile.shownTags(), frame.width(), frame.height());
-            new CanvasFinish(Optional.of(transform)).finish(frame, shown);
-            return new Picture(shown, fromProxies);
         }
     }
 
@@ -82,48 +59,28 @@ public final class Previewer implements AutoCloseable {
         });
     }
 
-    /** The stitched canvas at a take time, by the quick kernel. */
-    public Picture sphere(Recipe recipe, Take whole, double seconds, Canvas canvas) throws InterruptedException {
-        return sphere(recipe, whole, seconds, canvas, Look.BLENDED);
-    }
-
-    /** The same, looked at otherwise. */
-    public Picture sphere(Recipe recipe, Take whole, double seconds, Canvas canvas, Look look)
+    /**
+     * The stitched canvas at a take time.
+     *
+     * @param transform the take's, if it has one; looked at where the target asks for pictures to be viewed
+     */
+    public Picture sphere(Recipe recipe, Take whole, double seconds, Target target, Optional<ColourTransform> transform)
             throws InterruptedException {
         Take take = whole.showing(recipe);
-        List<RecipePlan.Source> sizes = take.sources();
-        List<Proxy> small = proxiesOf(take, recipe, canvas);
+        List<Proxy> small = proxiesOf(take, recipe, target.canvas());
         boolean fromProxies = !small.isEmpty();
-        if (fromProxies) {
-            sizes = small.stream().map(Proxy::source).toList();
-        }
-        RecipePlan plan = RecipePlan.compile(recipe, canvas, sizes);
-        List<Frame> sources = together(sizes.size(), i -> {
+        List<RecipePlan.Source> sources =
+                fromProxies ? small.stream().map(Proxy::source).toList() : take.sources();
+        PictureMaker maker = PictureMaker.of(recipe, sources, target, transform, plans);
+        List<Frame> pictures = together(sources.size(), i -> {
             int number = take.clips().get(i).frameAt(seconds);
-            int halvings = plan.halvings().get(i);
+            int halvings = maker.halvings().get(i);
             return fromProxies
                     ? frames.frame(small.get(i), number, halvings)
                     : frames.frame(take.clips().get(i), number, halvings);
         });
-        ColourTags tags = recipe.balance().tagsOf(sizes.get(0).tags()).sitedLeft();
-        PixelFormat format = recipe.balance().transform().isPresent() ? PixelFormat.YUV420_10 : PixelFormat.YUV420_8;
-        Frame out = Frame.allocate(format, tags, canvas.width(), canvas.height());
-        List<String> slots =
-                take.clips().stream().map(clip -> clip.ref().slot()).toList();
-        RecipeLight light = lights.get(
-                new LightKey(slots, recipe.balance(), sizes),
-                key -> new RecipeLight(recipe, key.sources(), format, tags));
-        StitchSettings settings = plan.settings().with(look.meeting());
-        Stitcher stitcher = new Stitcher(plans.get(settings, StitchPlan::compile), Kernel.QUICK);
-        stitcher.stitch(sources, light.at(seconds), out, executor, threads);
-        if (look.clipped()) {
-            Frame source = Frame.allocate(format, tags, canvas.width(), canvas.height());
-            Recipe plain =
-                    recipe.withBalance(Balance.NONE.withCurve(recipe.balance().curve()));
-            List<LensLight> asItIs = new RecipeLight(plain, sizes, format, tags).at(seconds);
-            stitcher.stitch(sources, asItIs, source, executor, threads);
-            ClippingMarks.draw(source, out);
-        }
+        Frame out = maker.allocate();
+        maker.make(seconds, pictures, out, executor, threads);
         return new Picture(out, fromProxies);
     }
 

@@ -2,9 +2,11 @@ package foldback.engine.render;
 
 import foldback.core.finish.ColourTransform;
 import foldback.core.recipe.Recipe;
+import foldback.core.stitch.Meeting;
 import foldback.core.time.TimeSpan;
 import foldback.engine.document.RecipeJson;
 import foldback.engine.document.RenderSpec;
+import foldback.engine.picture.Target;
 import foldback.engine.take.Take;
 import foldback.media.ContentHash;
 import foldback.media.ffmpeg.EncoderSettings;
@@ -91,6 +93,12 @@ public record RenderJob(Recipe recipe, RenderSpec spec, Take take, TimeSpan span
     /** Take time of an output frame, seconds. */
     double timeOf(long frame) {
         return span.from() + recipe.rate().secondsOf(frame);
+    }
+
+    /** What its pictures are to be. */
+    Target target() {
+        Target.Colours colours = spec.transformed() ? Target.Colours.VIEWING : Target.Colours.FOOTAGE;
+        return new Target(spec.canvas(), spec.bits(), spec.kernel(), colours, Target.Marks.NONE, Meeting.BLENDED);
     }
 
     /** The identity of the result: what it is made from and how. */

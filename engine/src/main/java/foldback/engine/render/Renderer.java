@@ -2,12 +2,9 @@ package foldback.engine.render;
 
 import foldback.core.picture.Frame;
 import foldback.core.recipe.ClipRef;
-import foldback.core.recipe.RecipeLight;
-import foldback.core.recipe.RecipePlan;
 import foldback.core.run.Run;
-import foldback.core.stitch.StitchPlan;
-import foldback.core.stitch.Stitcher;
 import foldback.engine.document.RenderSpec;
+import foldback.engine.picture.PictureMaker;
 import foldback.engine.take.TakeClip;
 import foldback.media.ChildKilledException;
 import foldback.media.Folders;
@@ -142,20 +139,18 @@ public final class Renderer {
     private void renderStretch(RenderJob job, Pieces pieces, Pieces.Stretch stretch, DamageNotes damage, Run run)
             throws IOException, InterruptedException {
         RenderSpec spec = job.spec();
-        List<RecipePlan.Source> sources = job.shown().sources();
-        RecipePlan plan = RecipePlan.compile(job.recipe(), spec.canvas(), sources);
-        RenderColours colours = RenderColours.of(job);
-        RecipeLight light = new RecipeLight(job.recipe(), sources, colours.stitched(), colours.stitchedTags());
-        Stitcher stitcher = new Stitcher(
-                StitchPlan.compile(plan.settings()),
-                spec.kernel(),
+        PictureMaker maker = PictureMaker.ofRun(
+                job.recipe(),
+                job.shown().sources(),
+                job.target(),
+                job.transform(),
                 Runtime.getRuntime().maxMemory() / KEPT_SHARE);
         EncoderSettings encoder = new EncoderSettings(
                 spec.canvas().width(),
                 spec.canvas().height(),
                 job.recipe().rate(),
-                colours.delivered(),
-                colours.deliveredTags(),
+                maker.format(),
+                maker.tags(),
                 spec.preset(),
                 spec.rateControl(),
                 spec.encoderThreads(),
@@ -166,13 +161,11 @@ public final class Renderer {
         ExecutorService executor = Executors.newFixedThreadPool(threads, StepBack.threads("stitch", niceness));
         List<List<Integer>> files = job.shown().lensesByFile();
         List<LensFeed> feeds = new ArrayList<>();
-        try (CanvasEncoder lane =
-                new CanvasEncoder(encoder, colours.delivered(), colours.deliveredTags(), pieces::path, niceness)) {
+        try (CanvasEncoder lane = new CanvasEncoder(encoder, maker.format(), maker.tags(), pieces::path, niceness)) {
             for (List<Integer> lenses : files) {
-                feeds.add(new LensFeed(job, lenses, plan.halvings(), start, end, niceness));
+                feeds.add(new LensFeed(job, lenses, maker.halvings(), start, end, niceness));
             }
-            Frame between = colours.between(spec.canvas());
-            Frame[] frames = new Frame[sources.size()];
+            Frame[] frames = new Frame[job.shown().clips().size()];
             for (long n = start; n < end; n++) {
                 run.step((double) (before + n - start) / job.frames());
                 for (int file = 0; file < files.size(); file++) {
@@ -182,9 +175,7 @@ public final class Renderer {
                     }
                 }
                 Frame canvas = lane.canvas();
-                Frame stitched = colours.finish().isPresent() ? between : canvas;
-                stitcher.stitch(List.of(frames), light.at(job.timeOf(n)), stitched, executor, threads);
-                colours.finish().ifPresent(finish -> finish.finish(stitched, canvas));
+                maker.make(job.timeOf(n), List.of(frames), canvas, executor, threads);
                 boolean ends = (n + 1) % job.pieceFrames() == 0 || n + 1 == end;
                 if (ends) {
                     feeds.forEach(feed -> damage.add(feed.slots(), feed.damaged()));

@@ -43,11 +43,6 @@ public final class TransformFile {
         return recipe.balance().tagsOf(take.sources().get(0).tags()).sitedLeft();
     }
 
-    /** What they mean behind the transform: what screens show. */
-    public static ColourTags shownTags() {
-        return ColourTags.BT709_LIMITED;
-    }
-
     private static ColourTransform cube(Transform.CubeFile cube, MediaFolders media, Function<Path, String> contents) {
         Path file = media.resolve(cube.file());
         if (!Files.isRegularFile(file)) {

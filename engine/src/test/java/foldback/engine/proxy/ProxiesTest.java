@@ -7,7 +7,9 @@ import foldback.core.picture.Frame;
 import foldback.core.recipe.ClipRef;
 import foldback.core.run.Run;
 import foldback.core.warp.Canvas;
+import foldback.core.warp.Kernel;
 import foldback.engine.DemoTake;
+import foldback.engine.picture.Target;
 import foldback.engine.preview.Previewer;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
@@ -22,6 +24,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -110,17 +113,18 @@ class ProxiesTest {
         Proxies proxies = new Proxies(folder.resolve("proxies"));
         Canvas canvas = new Canvas(1280, 640);
         try (Previewer previewer = new Previewer(proxies, 200 << 20, 2)) {
-            Previewer.Picture original = previewer.sphere(DemoTake.recipe(), take, 3.2, canvas);
+            Previewer.Picture original =
+                    previewer.sphere(DemoTake.recipe(), take, 3.2, target(canvas), Optional.empty());
             assertThat(original.fromProxies()).isFalse();
             for (TakeClip clip : take.clips()) {
                 proxies.make(clip, Run.QUIET);
             }
-            Previewer.Picture small = previewer.sphere(DemoTake.recipe(), take, 3.2, canvas);
+            Previewer.Picture small = previewer.sphere(DemoTake.recipe(), take, 3.2, target(canvas), Optional.empty());
             assertThat(small.fromProxies()).isTrue();
             assertThat(difference(small.frame(), original.frame())).isLessThan(3);
             // What a proxy cannot show sharply comes from the original.
             assertThat(previewer
-                            .sphere(DemoTake.recipe(), take, 3.2, new Canvas(3840, 1920))
+                            .sphere(DemoTake.recipe(), take, 3.2, target(new Canvas(3840, 1920)), Optional.empty())
                             .fromProxies())
                     .isFalse();
             assertThat(previewer.lens(take, 0, 3.2, 0).fromProxies()).isFalse();
@@ -164,5 +168,9 @@ class ProxiesTest {
             assertThat(reader.next(frame)).isTrue();
         }
         return frame;
+    }
+
+    private static Target target(Canvas canvas) {
+        return Target.plain(canvas, Kernel.QUICK, Target.Colours.FOOTAGE);
     }
 }

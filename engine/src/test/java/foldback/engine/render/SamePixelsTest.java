@@ -25,7 +25,7 @@ import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.DemoTake;
 import foldback.engine.document.RenderSpec;
-import foldback.engine.preview.Look;
+import foldback.engine.picture.Target;
 import foldback.engine.preview.Previewer;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.take.MediaFolders;
@@ -103,16 +103,17 @@ class SamePixelsTest {
     void aPreviewHasThePixelsItHad() throws Exception {
         Recipe recipe = recipe("ring");
         Take take = take(recipe);
-        List<Look> looks = List.of(
-                Look.BLENDED,
-                new Look(true, Meeting.BLENDED),
-                new Look(false, new Meeting.Strips(0.05)),
-                new Look(false, new Meeting.Side(2, 3)));
+        Target plain = Target.plain(new Canvas(640, 320), Kernel.QUICK, Target.Colours.FOOTAGE);
+        List<Target> targets = List.of(
+                plain,
+                plain.withMarks(Target.Marks.CLIPPING),
+                plain.withMeeting(new Meeting.Strips(0.05)),
+                plain.withMeeting(new Meeting.Side(2, 3)));
         List<String> seen = new ArrayList<>();
         try (Previewer previewer = new Previewer(new Proxies(folder), 1 << 28, 2)) {
-            for (Look look : looks) {
+            for (Target target : targets) {
                 seen.add(hash(previewer
-                        .sphere(recipe, take, 2, new Canvas(640, 320), look)
+                        .sphere(recipe, take, 2, target, Optional.empty())
                         .frame()));
             }
         }

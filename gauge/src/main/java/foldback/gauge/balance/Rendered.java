@@ -1,19 +1,18 @@
 package foldback.gauge.balance;
 
-import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
-import foldback.core.picture.PixelFormat;
 import foldback.core.picture.Plane;
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.Balance;
-import foldback.core.stitch.StitchPlan;
-import foldback.core.stitch.Stitcher;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
+import foldback.engine.picture.PictureMaker;
+import foldback.engine.picture.PlanCache;
+import foldback.engine.picture.Target;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.IntStream;
 
 /**
@@ -37,19 +36,16 @@ record Rendered(double flicker, double newlyFull) {
         for (Frame frame : frames.get(0)) {
             sources.add(new RecipePlan.Source(frame.width(), frame.height(), frame.format(), frame.tags()));
         }
-        RecipePlan plan = RecipePlan.compile(recipe, CANVAS, sources);
-        Stitcher stitcher = new Stitcher(StitchPlan.compile(plan.settings()), Kernel.QUICK);
-        ColourTags tags = ColourTags.BT709_LIMITED;
-        RecipeLight evened = new RecipeLight(recipe, sources, PixelFormat.YUV420_8, tags);
-        RecipeLight plain = new RecipeLight(recipe.withBalance(Balance.NONE), sources, PixelFormat.YUV420_8, tags);
-        Frame now = Frame.allocate(PixelFormat.YUV420_8, tags, CANVAS.width(), CANVAS.height());
-        Frame source = Frame.allocate(PixelFormat.YUV420_8, tags, CANVAS.width(), CANVAS.height());
-        Frame before = Frame.allocate(PixelFormat.YUV420_8, tags, CANVAS.width(), CANVAS.height());
+        PictureMaker evened = maker(recipe, sources);
+        PictureMaker plain = maker(recipe.withBalance(Balance.NONE), sources);
+        Frame now = evened.allocate();
+        Frame source = plain.allocate();
+        Frame before = evened.allocate();
         double changed = 0;
         long full = 0;
         for (int n = 0; n < FRAMES; n++) {
-            stitcher.stitch(frames.get(n), plain.at(times[n]), source);
-            stitcher.stitch(frames.get(n), evened.at(times[n]), now);
+            plain.make(times[n], frames.get(n), source);
+            evened.make(times[n], frames.get(n), now);
             full += newlyFull(source.y(), now.y());
             changed += n == 0 ? 0 : change(before.y(), now.y());
             Frame free = before;
@@ -58,6 +54,11 @@ record Rendered(double flicker, double newlyFull) {
         }
         double pixels = (double) CANVAS.width() * CANVAS.height();
         return new Rendered(changed / pixels / (FRAMES - 1), 100 * full / pixels / FRAMES);
+    }
+
+    private static PictureMaker maker(Recipe recipe, List<RecipePlan.Source> sources) {
+        Target target = Target.plain(CANVAS, Kernel.QUICK, Target.Colours.FOOTAGE);
+        return PictureMaker.of(recipe, sources, target, Optional.empty(), new PlanCache(1));
     }
 
     private static long newlyFull(Plane source, Plane result) {

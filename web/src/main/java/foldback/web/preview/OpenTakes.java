@@ -2,7 +2,6 @@ package foldback.web.preview;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import foldback.core.finish.ChannelTables;
 import foldback.core.finish.ColourTransform;
 import foldback.core.picture.ColourTags;
 import foldback.core.recipe.ClipRef;
@@ -57,11 +56,6 @@ public class OpenTakes {
                     new TransformKey(transform, recipe.balance().curve(), stated),
                     key -> TransformFile.open(recipe, take, media, contents::of).orElseThrow());
         });
-    }
-
-    /** What makes a recipe's pictures fit to be looked at, where their tags do not say it. */
-    public Optional<ColourTransform> viewingOf(Recipe recipe) {
-        return transformOf(recipe).or(() -> recipe.balance().curve().sampled().map(ChannelTables::shown));
     }
 
     private static TakeClip withOffset(TakeClip clip, ClipRef ref) {

@@ -4,7 +4,8 @@ import foldback.core.picture.ColourTags;
 import foldback.core.recipe.Recipe;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
-import foldback.engine.preview.Look;
+import foldback.core.warp.Kernel;
+import foldback.engine.picture.Target;
 import foldback.engine.preview.Previewer;
 import foldback.engine.take.Take;
 import foldback.media.JpegWriter;
@@ -115,15 +116,12 @@ class PreviewController {
             throws InterruptedException {
         Recipe shown = look.contains("cut") ? recipe.bareCut() : recipe;
         Take take = takes.of(shown);
-        Previewer.Picture seen = previewer.sphere(
-                shown,
-                take,
-                seconds,
-                new Canvas(width, width / 2),
-                new Look(look.contains("clipped"), Meetings.of(look, take.showing(shown))));
-        return look.contains("signal")
-                ? shown(seen, look)
-                : takes.viewingOf(shown).map(seen::through).orElse(seen);
+        boolean signal = look.contains("signal");
+        Target.Colours colours = signal ? Target.Colours.FOOTAGE : Target.Colours.VIEWING;
+        Target target = Target.plain(new Canvas(width, width / 2), Kernel.QUICK, colours)
+                .withMarks(look.contains("clipped") ? Target.Marks.CLIPPING : Target.Marks.NONE)
+                .withMeeting(Meetings.of(look, take.showing(shown)));
+        return shown(previewer.sphere(shown, take, seconds, target, takes.transformOf(shown)), look);
     }
 
     /** Values that are to be seen as they are go through nothing that makes their curve fit to be looked at. */

@@ -1,0 +1,171 @@
+package foldback.engine.picture;
+
+import foldback.core.balance.ClippingMarks;
+import foldback.core.finish.CanvasFinish;
+import foldback.core.finish.ChannelTables;
+import foldback.core.finish.ColourTransform;
+import foldback.core.picture.ColourTags;
+import foldback.core.picture.Frame;
+import foldback.core.picture.PixelFormat;
+import foldback.core.recipe.Recipe;
+import foldback.core.recipe.RecipeLight;
+import foldback.core.recipe.RecipePlan;
+import foldback.core.recipe.light.Balance;
+import foldback.core.stitch.Stitcher;
+import foldback.core.tone.LightCurve;
+import foldback.core.tone.Viewing;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+
+/**
+ * Makes pictures of a take, one at a time: from what is decided about it, its lenses' pictures of a moment, and a target.
+ *
+ * <ul>
+ *   <li>The same recipe, pictures and target give the same bits, on any number of threads.
+ *   <li>Stitching is done in 10 bits wherever something comes behind it: a transform, or fewer bits than the footage has.
+ * </ul>
+ */
+public final class PictureMaker {
+    private final Target target;
+    private final List<Integer> halvings;
+    private final PixelFormat stitchedFormat;
+    private final ColourTags stitchedTags;
+    private final PixelFormat format;
+    private final ColourTags tags;
+    private final Optional<CanvasFinish> finish;
+    private final Stitcher stitcher;
+    private final RecipeLight light;
+    /** Of the source as it is, where clipping is marked. */
+    private final Optional<RecipeLight> uncorrected;
+    /** What is stitched into where that is not the picture; made when it is first needed. */
+    private Frame between;
+
+    private PictureMaker(
+            Recipe recipe,
+            List<RecipePlan.Source> sources,
+            Target target,
+            Optional<ColourTransform> transform,
+            PlanCache cache,
+            long keptBytes) {
+        this.target = target;
+        RecipePlan plan = RecipePlan.compile(recipe, target.canvas(), sources);
+        halvings = plan.halvings();
+        ColourTags stated = sources.get(0).tags();
+        LightCurve curve = recipe.balance().curveOf(stated);
+        format = target.bits() == 10 ? PixelFormat.YUV420_10 : PixelFormat.YUV420_8;
+        stitchedTags = recipe.balance().tagsOf(stated).sitedLeft();
+        Optional<ColourTransform> viewing = target.colours() == Target.Colours.FOOTAGE
+                ? Optional.empty()
+                : transform.or(
+                        () -> Viewing.needed(curve) ? Optional.of(ChannelTables.shown(curve)) : Optional.empty());
+        boolean deeper = sources.stream().anyMatch(source -> source.format().bits() > format.bits());
+        finish = viewing.isPresent() || deeper ? Optional.of(new CanvasFinish(viewing)) : Optional.empty();
+        stitchedFormat = finish.isPresent() ? PixelFormat.YUV420_10 : format;
+        tags = viewing.isPresent() ? ColourTags.BT709_LIMITED : stitchedTags;
+        stitcher = new Stitcher(cache.plan(plan.settings().with(target.meeting())), target.kernel(), keptBytes);
+        light = cache.light(recipe, sources, stitchedFormat, stitchedTags);
+        Recipe plain =
+                recipe.withBalance(Balance.NONE.withCurve(recipe.balance().curve()));
+        uncorrected = target.marks() == Target.Marks.CLIPPING
+                ? Optional.of(cache.light(plain, sources, stitchedFormat, stitchedTags))
+                : Optional.empty();
+    }
+
+    /**
+     * A maker of single pictures.
+     *
+     * @param sources the pictures that will be given, of the lenses that are on, before they are halved
+     * @param transform the take's, if it has one; looked at where the target asks for pictures to be viewed
+     * @param cache where compiled plans are kept
+     */
+    public static PictureMaker of(
+            Recipe recipe,
+            List<RecipePlan.Source> sources,
+            Target target,
+            Optional<ColourTransform> transform,
+            PlanCache cache) {
+        return new PictureMaker(recipe, sources, target, transform, cache, 0);
+    }
+
+    /**
+     * A maker of a run of pictures, which keeps from one to the next what does not change.
+     *
+     * @param keptBytes the most that this may take
+     */
+    public static PictureMaker ofRun(
+            Recipe recipe,
+            List<RecipePlan.Source> sources,
+            Target target,
+            Optional<ColourTransform> transform,
+            long keptBytes) {
+        return new PictureMaker(recipe, sources, target, transform, new PlanCache(1), keptBytes);
+    }
+
+    /** How often each lens's picture is to be halved before it is given, so that nothing in it aliases. */
+    public List<Integer> halvings() {
+        return halvings;
+    }
+
+    /** The sample format of the pictures made. */
+    public PixelFormat format() {
+        return format;
+    }
+
+    /** What their code values mean. */
+    public ColourTags tags() {
+        return tags;
+    }
+
+    /** Room for a picture. */
+    public Frame allocate() {
+        return Frame.allocate(
+                format, tags, target.canvas().width(), target.canvas().height());
+    }
+
+    /**
+     * Makes a picture.
+     *
+     * @param seconds take time
+     * @param pictures of the lenses, halved as {@link #halvings} says; read
+     * @param out of {@link #allocate}'s kind; every sample is written
+     */
+    public void make(double seconds, List<Frame> pictures, Frame out, ExecutorService executor, int threads)
+            throws InterruptedException {
+        Frame stitched = finish.isPresent() ? between() : out;
+        stitcher.stitch(pictures, light.at(seconds), stitched, executor, threads);
+        if (uncorrected.isPresent()) {
+            Frame source = stitchedFrame();
+            stitcher.stitch(pictures, uncorrected.get().at(seconds), source, executor, threads);
+            ClippingMarks.draw(source, stitched);
+        }
+        finish.ifPresent(last -> last.finish(stitched, out));
+    }
+
+    /** The same on the calling thread. */
+    public void make(double seconds, List<Frame> pictures, Frame out) {
+        Frame stitched = finish.isPresent() ? between() : out;
+        stitcher.stitch(pictures, light.at(seconds), stitched);
+        uncorrected.ifPresent(plain -> {
+            Frame source = stitchedFrame();
+            stitcher.stitch(pictures, plain.at(seconds), source);
+            ClippingMarks.draw(source, stitched);
+        });
+        finish.ifPresent(last -> last.finish(stitched, out));
+    }
+
+    private Frame stitchedFrame() {
+        return Frame.allocate(
+                stitchedFormat,
+                stitchedTags,
+                target.canvas().width(),
+                target.canvas().height());
+    }
+
+    private Frame between() {
+        if (between == null) {
+            between = stitchedFrame();
+        }
+        return between;
+    }
+}

@@ -1,0 +1,45 @@
+package foldback.engine.picture;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import foldback.core.picture.ColourTags;
+import foldback.core.picture.PixelFormat;
+import foldback.core.recipe.Recipe;
+import foldback.core.recipe.RecipeLight;
+import foldback.core.recipe.RecipePlan;
+import foldback.core.recipe.light.Balance;
+import foldback.core.stitch.StitchPlan;
+import foldback.core.stitch.StitchSettings;
+import java.util.List;
+
+/** Compiled plans and tables of light by what they are made from, for makers that come and go. Safe for many threads. */
+public final class PlanCache {
+    private final Cache<StitchSettings, StitchPlan> plans;
+    private final Cache<LightKey, RecipeLight> lights;
+
+    private record LightKey(
+            List<String> slots,
+            Balance balance,
+            List<RecipePlan.Source> sources,
+            PixelFormat format,
+            ColourTags tags) {}
+
+    /** @param most plans that are kept; a plan takes some bytes a canvas pixel */
+    public PlanCache(int most) {
+        plans = Caffeine.newBuilder().maximumSize(most).build();
+        lights = Caffeine.newBuilder().maximumSize(most).build();
+    }
+
+    StitchPlan plan(StitchSettings settings) {
+        return plans.get(settings, StitchPlan::compile);
+    }
+
+    RecipeLight light(Recipe recipe, List<RecipePlan.Source> sources, PixelFormat format, ColourTags tags) {
+        List<String> slots = recipe.geometry().rigOn().lenses().stream()
+                .map(lens -> lens.slot())
+                .toList();
+        return lights.get(
+                new LightKey(slots, recipe.balance(), sources, format, tags),
+                key -> new RecipeLight(recipe, sources, format, tags));
+    }
+}

@@ -1,0 +1,51 @@
+package foldback.engine.picture;
+
+import foldback.core.stitch.Meeting;
+import foldback.core.warp.Canvas;
+import foldback.core.warp.Kernel;
+
+/**
+ * What a picture is to be, besides what is decided about the take.
+ *
+ * @param canvas its size
+ * @param bits of a sample, 8 or 10
+ * @param kernel by which the lenses' pictures are sampled
+ * @param colours what its values mean
+ * @param marks what is drawn over it
+ * @param meeting how the lenses of an overlap meet; by their numbers among those that are on
+ */
+public record Target(Canvas canvas, int bits, Kernel kernel, Colours colours, Marks marks, Meeting meeting) {
+    /** What a picture's values mean. */
+    public enum Colours {
+        /** They are the footage's, corrected. */
+        FOOTAGE,
+        /** They have gone through the take's transform or, where it has none and screens do not show the footage's curve, its viewing transform. */
+        VIEWING
+    }
+
+    /** What is drawn over a picture. */
+    public enum Marks {
+        NONE,
+        /** What the source has clipped, and what the correction clips. */
+        CLIPPING
+    }
+
+    public Target {
+        if (bits != 8 && bits != 10) {
+            throw new IllegalArgumentException("'bits' must be 8 or 10: " + bits);
+        }
+    }
+
+    /** A picture of 8 bits with nothing drawn over it, whose lenses meet as they do in renders. */
+    public static Target plain(Canvas canvas, Kernel kernel, Colours colours) {
+        return new Target(canvas, 8, kernel, colours, Marks.NONE, Meeting.BLENDED);
+    }
+
+    public Target withMarks(Marks drawn) {
+        return new Target(canvas, bits, kernel, colours, drawn, meeting);
+    }
+
+    public Target withMeeting(Meeting other) {
+        return new Target(canvas, bits, kernel, colours, marks, other);
+    }
+}
