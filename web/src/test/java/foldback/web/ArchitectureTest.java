@@ -1,13 +1,20 @@
 package foldback.web;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.methods;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noMethods;
 import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.domain.JavaMethod;
+import com.tngtech.archunit.core.domain.JavaModifier;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
+import com.tngtech.archunit.lang.ArchCondition;
+import com.tngtech.archunit.lang.ConditionEvents;
+import com.tngtech.archunit.lang.SimpleConditionEvent;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -173,6 +180,51 @@ class ArchitectureTest {
                     .as("folders of %s", module)
                     .anyMatch(folder -> folder.startsWith(Path.of("..", module)));
         }
+    }
+
+    @Test
+    void everyPackageSaysWhatIsInIt() throws Exception {
+        for (String module : MODULES) {
+            try (Stream<Path> files = Files.walk(Path.of("..", module, "src", "main", "java"))) {
+                List<Path> folders = files.filter(file -> file.toString().endsWith(".java"))
+                        .map(Path::getParent)
+                        .distinct()
+                        .toList();
+                assertThat(folders)
+                        .as("packages of %s", module)
+                        .isNotEmpty()
+                        .allSatisfy(folder ->
+                                assertThat(folder.resolve("package-info.java")).exists());
+            }
+        }
+    }
+
+    /** A boolean at a call says nothing to who reads it: an enum, a settings field, or two methods do. */
+    @Test
+    void methodsThatOthersCallTakeNoBooleans() {
+        methods()
+                .that()
+                .areDeclaredInClassesThat()
+                .resideInAnyPackage("foldback.core..", "foldback.media..", "foldback.engine..", "foldback.sim..")
+                .and()
+                .areNotPrivate()
+                .should(new ArchCondition<>("take no boolean") {
+                    @Override
+                    public void check(JavaMethod method, ConditionEvents events) {
+                        boolean takes = method.getRawParameterTypes().stream()
+                                .anyMatch(type -> type.getName().equals("boolean"));
+                        boolean generated = method.getModifiers().contains(JavaModifier.SYNTHETIC)
+                                || method.getName().equals("equals");
+                        events.add(new SimpleConditionEvent(method, !takes || generated, method.getFullName()));
+                    }
+                })
+                .check(CLASSES);
+    }
+
+    /** A verb with an object says what a method does. */
+    @Test
+    void methodsAreNotNamedByAParticipleAlone() {
+        noMethods().should().haveNameMatching("made|looked|asked|each").check(CLASSES);
     }
 
     private static String corePackage(String name) {

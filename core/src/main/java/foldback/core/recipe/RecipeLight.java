@@ -49,7 +49,7 @@ public final class RecipeLight {
         }
         shoulder = shoulder(
                 balance.curveOf(sources.isEmpty() ? outTags : sources.get(0).tags()));
-        still = balance.isStill() ? made(0) : null;
+        still = balance.isStill() ? lightsAt(0) : null;
     }
 
     private Shoulder shoulder(LightCurve curve) {
@@ -61,10 +61,10 @@ public final class RecipeLight {
 
     /** The light of each lens at a take time, seconds. */
     public List<LensLight> at(double seconds) {
-        return still != null ? still : made(seconds);
+        return still != null ? still : lightsAt(seconds);
     }
 
-    private List<LensLight> made(double seconds) {
+    private List<LensLight> lightsAt(double seconds) {
         Trim all = balance.whole().at(seconds);
         double[] whole = all.channels();
         double lowered = balance.highlights() == Highlights.LOWER ? balance.overStops() : 0;

@@ -24,12 +24,12 @@ final class FieldLifts {
         }
         if (!light.falloff().equals(falloffs[lens])) {
             falloffs[lens] = light.falloff();
-            lifts[lens] = made(lens, light);
+            lifts[lens] = liftsOf(lens, light);
         }
         return lifts[lens];
     }
 
-    private int[] made(int lens, LensLight light) {
+    private int[] liftsOf(int lens, LensLight light) {
         CoordinateGrid grid = plan.grid(lens);
         LensFrame frame = plan.settings().rig().lenses().get(lens).lens().frame();
         int[] made = new int[grid.columns() * grid.rows()];

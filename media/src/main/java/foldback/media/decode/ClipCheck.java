@@ -138,13 +138,14 @@ public final class ClipCheck {
     private static ClipHealth health(
             FrameIndex index, MediaInfo info, DecodeWatch watch, BitSet seen, PictureWatch pictures) {
         BitSet damaged = FrameTimes.spoiled(index, watch.faults());
+        damaged.or(FrameTimes.leaning(index, watch.corrupt()));
         BitSet missing = new BitSet();
         missing.set(0, index.frames());
         missing.andNot(seen);
         damaged.or(missing);
         // Where frames are missing their numbers are not those of the index, and the clip is known to be damaged.
         if (pictures.frames() == index.frames()) {
-            damaged.or(PictureFaults.of(pictures, index, info.video().orElseThrow()));
+            damaged.or(PictureFaults.of(pictures, damaged, index, info.video().orElseThrow()));
         }
         List<Integer> gaps = gaps(index);
         List<Integer> repeats = 2 * watch.repeats().size() < watch.frames() ? watch.repeats() : List.of();

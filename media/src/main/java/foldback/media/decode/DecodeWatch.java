@@ -44,6 +44,7 @@ final class DecodeWatch implements Consumer<String> {
     private final Set<String> soundCodecs;
     private final Queue<Double> times = new ArrayDeque<>();
     private final List<Integer> faults = new ArrayList<>();
+    private final List<Integer> corrupt = new ArrayList<>();
     private int frames;
     private final List<Integer> repeats = new ArrayList<>();
     private int soundFaults;
@@ -78,7 +79,7 @@ final class DecodeWatch implements Consumer<String> {
             lastWords = line.replaceAll("\\[[^\\]]*\\] *", "");
         }
         if (line.contains(CORRUPT)) {
-            noteFault();
+            corrupt.add(frames);
         } else if (spoken && isTrouble(words.group(1), words.group(2), words.group(3))) {
             if (soundCodecs.contains(words.group(1))) {
                 soundFaults++;
@@ -130,6 +131,11 @@ final class DecodeWatch implements Consumer<String> {
     /** Behind how many frames that had come out the decoder stumbled, rising. */
     synchronized List<Integer> faults() {
         return List.copyOf(faults);
+    }
+
+    /** Frames, by how many had come out before, that the decoder marked as damaged; rising. */
+    synchronized List<Integer> corrupt() {
+        return List.copyOf(corrupt);
     }
 
     /** Frames that came out. */

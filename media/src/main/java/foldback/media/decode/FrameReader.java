@@ -193,6 +193,9 @@ public final class FrameReader implements AutoCloseable {
         BitSet damaged = FrameTimes.spoiled(
                 index,
                 watch.faults().stream().map(fault -> firstDecoded + fault).toList());
+        damaged.or(FrameTimes.leaning(
+                index,
+                watch.corrupt().stream().map(frame -> firstDecoded + frame).toList()));
         damaged.or(missing);
         return damaged;
     }

@@ -27,10 +27,19 @@ final class FrameTimes {
 
     /** Marks the frames that are damaged where a decoder stumbled behind each of some frames. */
     static BitSet spoiled(FrameIndex index, List<Integer> faults) {
+        return marked(index, faults, HELD_BACK);
+    }
+
+    /** Marks damaged frames and those that lean on them. */
+    static BitSet leaning(FrameIndex index, List<Integer> damaged) {
+        return marked(index, damaged, 1);
+    }
+
+    private static BitSet marked(FrameIndex index, List<Integer> from, int least) {
         BitSet spoiled = new BitSet();
-        for (int fault : faults) {
-            int first = Math.min(fault, index.frames() - 1);
-            int end = Math.min(index.frames(), first + HELD_BACK);
+        for (int frame : from) {
+            int first = Math.min(frame, index.frames() - 1);
+            int end = Math.min(index.frames(), first + least);
             while (end < index.frames() && !index.keys()[end]) {
                 end++;
             }

@@ -67,7 +67,10 @@ final class HevcCheck {
                         null);
             }
             run.check();
-            return Optional.of(words.faults(code > Child.SIGNALLED));
+            if (code > Child.SIGNALLED) {
+                words.note();
+            }
+            return Optional.of(words.faults());
         } catch (IOException failed) {
             throw new MediaException(
                     index.file(),
@@ -131,16 +134,14 @@ final class HevcCheck {
             }
         }
 
-        private void note() {
+        /** Something was wrong where it is now. */
+        synchronized void note() {
             if (faults.isEmpty() || faults.get(faults.size() - 1) != frames) {
                 faults.add(frames);
             }
         }
 
-        synchronized List<Integer> faults(boolean crashed) {
-            if (crashed) {
-                note();
-            }
+        synchronized List<Integer> faults() {
             return List.copyOf(faults);
         }
     }

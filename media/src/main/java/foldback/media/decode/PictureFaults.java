@@ -16,9 +16,16 @@ final class PictureFaults {
 
     private PictureFaults() {}
 
-    /** By what was seen in small pictures; frames that stand alone are decoded once more to be looked at closely. */
-    static BitSet of(PictureWatch watch, FrameIndex index, MediaInfo.Video video) {
-        BitSet spoiled = groups(watch.jumps(), index);
+    /**
+     * By what was seen in small pictures; frames that stand alone are decoded once more to be looked at closely.
+     *
+     * @param known frames that are damaged by what the decoder said, which explains jumps from and to them; read
+     */
+    static BitSet of(PictureWatch watch, BitSet known, FrameIndex index, MediaInfo.Video video) {
+        List<Integer> jumps = watch.jumps().stream()
+                .filter(key -> !known.get(key) && !known.get(Math.max(0, key - 1 - index.leading()[key])))
+                .toList();
+        BitSet spoiled = groups(jumps, index);
         watch.odd().stream()
                 .sorted(Comparator.comparingInt(PictureWatch.Odd::cells).reversed())
                 .limit(MOST_LOOKED_AT)

@@ -22,12 +22,12 @@ public final class CubeSphere {
                 double x = face < 2 ? major : a;
                 double y = face / 2 == 1 ? major : face < 2 ? a : b;
                 double z = face >= 4 ? major : b;
-                faces[face][i] = looked(sphere, x, y, z);
+                faces[face][i] = sampleAt(sphere, x, y, z);
             }
         }
     }
 
-    private static float looked(Plane sphere, double x, double y, double z) {
+    private static float sampleAt(Plane sphere, double x, double y, double z) {
         double u = (Math.atan2(x, z) / (2 * Math.PI) + 0.5) * sphere.width() - 0.5;
         double v = (Math.atan2(y, Math.hypot(x, z)) / Math.PI + 0.5) * sphere.height() - 0.5;
         int left = (int) Math.floor(u);

@@ -53,16 +53,16 @@ class RenderTask {
 
     /** Works off the queue, one after the other, until nothing waits. */
     void carryOut(long ticket) throws InterruptedException {
-        Optional<Long> next = asked(() -> deliverables.takeUp(ticket));
+        Optional<Long> next = askDatabase(() -> deliverables.takeUp(ticket));
         while (next.isPresent()) {
             Long id = next.get();
             carryOutOne(id);
-            next = asked(() -> deliverables.takeUp(ticket));
+            next = askDatabase(() -> deliverables.takeUp(ticket));
         }
     }
 
     private void carryOutOne(Long id) throws InterruptedException {
-        Deliverable row = asked(() -> deliverables.row(id));
+        Deliverable row = askDatabase(() -> deliverables.row(id));
         if (row.cancelAsked()) {
             tell(() -> deliverables.ended(id, Deliverable.State.CANCELLED, "Cancelled."));
             return;
@@ -70,7 +70,7 @@ class RenderTask {
         Path work = properties.renders().resolve(Long.toString(id));
         Path out = properties.deliverables().resolve(row.name());
         try {
-            RenderJob job = asked(() -> deliverables.job(id));
+            RenderJob job = askDatabase(() -> deliverables.job(id));
             try {
                 render(id, job, work, out);
                 Files.deleteIfExists(work);
@@ -78,7 +78,7 @@ class RenderTask {
                 tell(() -> room.pause(id, job, work, full));
             }
         } catch (CancellationException stopped) {
-            boolean paused = asked(() -> deliverables.row(id)).pauseAsked();
+            boolean paused = askDatabase(() -> deliverables.row(id)).pauseAsked();
             tell(() -> deliverables.ended(
                     id,
                     paused ? Deliverable.State.PAUSED : Deliverable.State.CANCELLED,
@@ -117,7 +117,7 @@ class RenderTask {
         return new Renderer.Record() {
             @Override
             public boolean isOpen() throws InterruptedException {
-                return asked(() -> deliverables.row(id)).state() == Deliverable.State.WORKING;
+                return askDatabase(() -> deliverables.row(id)).state() == Deliverable.State.WORKING;
             }
 
             @Override
@@ -128,7 +128,7 @@ class RenderTask {
     }
 
     /** Asks the database, however long it takes to come back. */
-    private static <T> T asked(Supplier<T> question) throws InterruptedException {
+    private static <T> T askDatabase(Supplier<T> question) throws InterruptedException {
         List<T> answer = new ArrayList<>();
         tell(() -> answer.add(question.get()));
         return answer.get(0);

@@ -96,7 +96,7 @@ class Gathering {
                 groups,
                 rest,
                 takes.findByProjectIdOrderByPosition(projectId).stream()
-                        .map(take -> made(take, all, rows))
+                        .map(take -> viewOf(take, all, rows))
                         .toList());
     }
 
@@ -126,7 +126,7 @@ class Gathering {
         return group.get(0).groupReason() + (two ? " Two lit discs were found in it, side by side or stacked." : "");
     }
 
-    private static GatherView.Made made(TakeRow take, List<Clip> all, Rows rows) {
+    private static GatherView.Made viewOf(TakeRow take, List<Clip> all, Rows rows) {
         return new GatherView.Made(
                 take.id(),
                 take.name(),

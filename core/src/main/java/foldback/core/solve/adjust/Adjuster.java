@@ -174,6 +174,7 @@ final class Adjuster {
 
     private Sums part(Equations e, int part, RigState state, Points points, double damping) {
         Sums sums = new Sums(unknowns);
+        int free = loss.isAllFar() ? PointTerms.OWN - 1 : PointTerms.OWN;
         PointTerms terms = new PointTerms();
         OwnTerms own = new OwnTerms();
         double[] sides = new double[6];
@@ -189,7 +190,7 @@ final class Adjuster {
                 e.weights[n] = own.believed;
                 System.arraycopy(own.inverse, 0, e.own, 12 * n, 9);
                 System.arraycopy(own.gradient, 0, e.own, 12 * n + 9, 3);
-                sums.add(point, terms, own, place, loss.isAllFar(), e.coupling, e.offsets[n]);
+                sums.add(point, terms, own, place, free, e.coupling, e.offsets[n]);
             } else {
                 sums.cost += loss.doubted(UNSEEN);
             }

@@ -348,7 +348,7 @@ public final class RigSolver {
     /** How many times larger the points' deviations are than they say themselves. */
     private static double noise(Adjuster.Adjusted adjusted) {
         double[] squares = new double[adjusted.points().count()];
-        each(adjusted, (n, terms) -> {
+        visitTerms(adjusted, (n, terms) -> {
             terms.whiten(adjusted.points().seen.get(n));
             double sum = 0;
             for (int r = 0; r < terms.rows; r++) {
@@ -369,7 +369,7 @@ public final class RigSolver {
         void visit(int n, PointTerms terms);
     }
 
-    private static void each(Adjuster.Adjusted adjusted, Visitor visitor) {
+    private static void visitTerms(Adjuster.Adjusted adjusted, Visitor visitor) {
         PointTerms terms = new PointTerms();
         Points points = adjusted.points();
         double[] sides = new double[6];
@@ -386,7 +386,7 @@ public final class RigSolver {
     /** By how much the two lenses of each tie point disagree on it, pixels: the root of the sum of its four coordinates' squares. */
     private static double[] rests(Adjuster.Adjusted adjusted, int[] number, int[] view) {
         double[][] rests = new double[adjusted.points().count()][];
-        each(adjusted, (n, terms) -> rests[n] = Arrays.copyOf(terms.rest, terms.rows));
+        visitTerms(adjusted, (n, terms) -> rests[n] = Arrays.copyOf(terms.rest, terms.rows));
         double[] of = new double[number.length];
         for (int i = 0; i < of.length; i++) {
             double[] rest = rests[number[i]];

@@ -38,18 +38,11 @@ final class Sums {
      * @param terms of its coordinates, of variance one
      * @param own what it says of its own numbers
      * @param place x, y, z of its direction
-     * @param held whether its distance is
+     * @param free how many of its own numbers are free; its distance is the last one
      * @param coupling of its own numbers with the rig's, written: three rows over {@link Unknowns#of}
      * @param base where that begins
      */
-    void add(
-            WorldPoint point,
-            PointTerms terms,
-            OwnTerms own,
-            double[] place,
-            boolean held,
-            double[] coupling,
-            int base) {
+    void add(WorldPoint point, PointTerms terms, OwnTerms own, double[] place, int free, double[] coupling, int base) {
         cost += own.cost;
         int[] lenses = point.lenses();
         int each = used.length;
@@ -65,7 +58,7 @@ final class Sums {
                 double two = own.weight * terms.byOwn[PointTerms.OWN * (2 * view + 1) + o];
                 int at = base + o * shared + view * each;
                 for (int a = 0; a < each; a++) {
-                    coupling[at + a] = held && o == 2 ? 0 : one * across[a] + two * down[a];
+                    coupling[at + a] = o >= free ? 0 : one * across[a] + two * down[a];
                 }
             }
         }

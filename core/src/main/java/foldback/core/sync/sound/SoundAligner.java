@@ -118,8 +118,8 @@ public final class SoundAligner {
                     .filter(pair -> (pair[0] == hub) == first)
                     .map(pair -> {
                         run.step(0.3 + 0.7 * done.getAndIncrement() / all.size());
-                        Optional<List<PairEvidence>> looked = looked(pair, known);
-                        return looked.orElseGet(() -> pair(
+                        Optional<List<PairEvidence>> foreseen = lookWhereExpected(pair, known);
+                        return foreseen.orElseGet(() -> pair(
                                 pair[0],
                                 pair[1],
                                 sides.get(pair[0]).orElseThrow(),
@@ -139,7 +139,7 @@ public final class SoundAligner {
     }
 
     /** What a pair says at the lag that the first clip's two pairs leave for it; empty where that is not firm. */
-    private Optional<List<PairEvidence>> looked(int[] pair, Map<Integer, PairEvidence> known) {
+    private Optional<List<PairEvidence>> lookWhereExpected(int[] pair, Map<Integer, PairEvidence> known) {
         PairEvidence one = known.get(pair[0]);
         PairEvidence two = known.get(pair[1]);
         if (one == null || two == null) {

@@ -1,0 +1,2 @@
+/** The demo project, brought in once. */
+package foldback.web.demo;

@@ -1,0 +1,2 @@
+/** Projects and their takes, as rows. */
+package foldback.web.project;

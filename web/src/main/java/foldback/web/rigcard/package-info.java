@@ -1,0 +1,2 @@
+/** Rig cards: kept geometry of physical rigs, and their use on takes. */
+package foldback.web.rigcard;
