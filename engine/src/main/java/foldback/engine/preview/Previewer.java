@@ -7,6 +7,7 @@ import foldback.core.picture.Frame;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.NoiseReduction;
+import foldback.core.run.Run;
 import foldback.core.warp.Canvas;
 import foldback.engine.balance.KnotFrames;
 import foldback.engine.picture.PictureMaker;
@@ -63,8 +64,10 @@ public final class Previewer implements AutoCloseable {
      * The stitched canvas at a take time.
      *
      * @param transform the take's, if it has one; looked at where the target asks for pictures to be viewed
+     * @param run asked before each lens's picture is fetched and before they are stitched; cancelling throws
      */
-    public Picture sphere(Recipe recipe, Take whole, double seconds, Target target, Optional<ColourTransform> transform)
+    public Picture sphere(
+            Recipe recipe, Take whole, double seconds, Target target, Optional<ColourTransform> transform, Run run)
             throws InterruptedException {
         Take take = whole.showing(recipe);
         List<Proxy> small = proxiesOf(take, recipe, target.canvas());
@@ -73,12 +76,14 @@ public final class Previewer implements AutoCloseable {
                 fromProxies ? small.stream().map(Proxy::source).toList() : take.sources();
         PictureMaker maker = PictureMaker.of(recipe, sources, target, transform, plans);
         List<Frame> pictures = together(sources.size(), i -> {
+            run.check();
             int number = take.clips().get(i).frameAt(seconds);
             int halvings = maker.halvings().get(i);
             return fromProxies
                     ? frames.frame(small.get(i), number, halvings)
                     : frames.frame(take.clips().get(i), number, halvings);
         });
+        run.check();
         Frame out = maker.allocate();
         maker.make(seconds, pictures, out, executor, threads);
         return new Picture(out, fromProxies);

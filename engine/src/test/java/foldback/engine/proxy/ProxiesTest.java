@@ -114,17 +114,24 @@ class ProxiesTest {
         Canvas canvas = new Canvas(1280, 640);
         try (Previewer previewer = new Previewer(proxies, 200 << 20, 2)) {
             Previewer.Picture original =
-                    previewer.sphere(DemoTake.recipe(), take, 3.2, target(canvas), Optional.empty());
+                    previewer.sphere(DemoTake.recipe(), take, 3.2, target(canvas), Optional.empty(), Run.QUIET);
             assertThat(original.fromProxies()).isFalse();
             for (TakeClip clip : take.clips()) {
                 proxies.make(clip, Run.QUIET);
             }
-            Previewer.Picture small = previewer.sphere(DemoTake.recipe(), take, 3.2, target(canvas), Optional.empty());
+            Previewer.Picture small =
+                    previewer.sphere(DemoTake.recipe(), take, 3.2, target(canvas), Optional.empty(), Run.QUIET);
             assertThat(small.fromProxies()).isTrue();
             assertThat(difference(small.frame(), original.frame())).isLessThan(3);
             // What a proxy cannot show sharply comes from the original.
             assertThat(previewer
-                            .sphere(DemoTake.recipe(), take, 3.2, target(new Canvas(3840, 1920)), Optional.empty())
+                            .sphere(
+                                    DemoTake.recipe(),
+                                    take,
+                                    3.2,
+                                    target(new Canvas(3840, 1920)),
+                                    Optional.empty(),
+                                    Run.QUIET)
                             .fromProxies())
                     .isFalse();
             assertThat(previewer.lens(take, 0, 3.2, 0).fromProxies()).isFalse();

@@ -113,7 +113,7 @@ class SamePixelsTest {
         try (Previewer previewer = new Previewer(new Proxies(folder), 1 << 28, 2)) {
             for (Target target : targets) {
                 seen.add(hash(previewer
-                        .sphere(recipe, take, 2, target, Optional.empty())
+                        .sphere(recipe, take, 2, target, Optional.empty(), Run.QUIET)
                         .frame()));
             }
         }

@@ -2,6 +2,7 @@ package foldback.web.preview;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.recipe.Recipe;
+import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
@@ -14,7 +15,7 @@ import foldback.web.recipe.RecipePatch;
 import foldback.web.recipe.Recipes;
 import java.time.Duration;
 import java.util.List;
-import java.util.concurrent.atomic.AtomicLong;
+import java.util.concurrent.CancellationException;
 import org.springframework.context.annotation.Profile;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpStatus;
@@ -39,11 +40,13 @@ class PreviewController {
 
     private static final int MAX_HALVINGS = 3;
     private static final int THUMBNAIL_WIDTH = 640;
+    /** Of the name of who asks. */
+    private static final int MOST_LETTERS = 100;
+
     private final Recipes recipes;
     private final OpenTakes takes;
     private final Previewer previewer;
-    /** Numbers the unsaved states, so that only the newest one of a drag is worked on. */
-    private final AtomicLong newest = new AtomicLong();
+    private final Newest newest = new Newest();
 
     PreviewController(Recipes recipes, OpenTakes takes, Previewer previewer) {
         this.recipes = recipes;
@@ -60,7 +63,7 @@ class PreviewController {
             @RequestParam(defaultValue = "") List<String> look)
             throws InterruptedException {
         Recipe recipe = recipes.revision(takeId, number).read();
-        return picture(sphere(recipe, t, width, look), true);
+        return picture(sphere(recipe, t, width, look, Run.QUIET), true);
     }
 
     /** The take's head in the middle of its time, small. */
@@ -68,7 +71,7 @@ class PreviewController {
     ResponseEntity<byte[]> thumbnail(@PathVariable Long takeId) throws InterruptedException {
         Recipe recipe = recipes.head(takeId).revision().read();
         TimeSpan span = takes.of(recipe).showing(recipe).commonSpan();
-        return picture(sphere(recipe, (span.from() + span.to()) / 2, THUMBNAIL_WIDTH, List.of()), false);
+        return picture(sphere(recipe, (span.from() + span.to()) / 2, THUMBNAIL_WIDTH, List.of(), Run.QUIET), false);
     }
 
     @PostMapping("/sphere")
@@ -77,14 +80,16 @@ class PreviewController {
             @RequestParam double t,
             @RequestParam int width,
             @RequestParam(defaultValue = "") List<String> look,
+            @RequestParam(defaultValue = "") String asker,
             @RequestBody RecipePatch patch)
             throws InterruptedException {
-        long mine = newest.incrementAndGet();
+        Run run = newest.begin(takeId + " " + asker.substring(0, Math.min(MOST_LETTERS, asker.length())));
         Recipe recipe = patch.on(recipes.revision(takeId, patch.base()).recipe());
-        if (mine != newest.get()) {
+        try {
+            return picture(sphere(recipe, t, width, look, run), false);
+        } catch (CancellationException overtaken) {
             return ResponseEntity.status(HttpStatus.NO_CONTENT).build();
         }
-        return picture(sphere(recipe, t, width, look), false);
     }
 
     @GetMapping("/revisions/{number}/lens/{slot}")
@@ -112,7 +117,7 @@ class PreviewController {
     }
 
     /** @param look "clipped" marks what is clipped, "signal" shows values as they are, "cut" leaves out all blending; see {@link Meetings} */
-    private Previewer.Picture sphere(Recipe recipe, double seconds, int width, List<String> look)
+    private Previewer.Picture sphere(Recipe recipe, double seconds, int width, List<String> look, Run run)
             throws InterruptedException {
         Recipe shown = look.contains("cut") ? recipe.bareCut() : recipe;
         Take take = takes.of(shown);
@@ -121,7 +126,7 @@ class PreviewController {
         Target target = Target.plain(new Canvas(width, width / 2), Kernel.QUICK, colours)
                 .withMarks(look.contains("clipped") ? Target.Marks.CLIPPING : Target.Marks.NONE)
                 .withMeeting(Meetings.of(look, take.showing(shown)));
-        return shown(previewer.sphere(shown, take, seconds, target, takes.transformOf(shown)), look);
+        return shown(previewer.sphere(shown, take, seconds, target, takes.transformOf(shown), run), look);
     }
 
     /** Values that are to be seen as they are go through nothing that makes their curve fit to be looked at. */

@@ -1,6 +1,9 @@
 import { element, part } from "../page/parts.js";
 import { nudge } from "./sheet/sync.js";
 
+/** Where the page remembers whether single letters are shortcuts. */
+const LETTERS = "letter-keys";
+
 /** The keyboard ways of the bench, and their overview. */
 export function startKeys(store, panes, toggleTheme, openHandover, play) {
   const frame = (count) => () => store.setTime(store.time + count / store.kept.rate);
@@ -31,6 +34,9 @@ export function startKeys(store, panes, toggleTheme, openHandover, play) {
     ["?", "?", "this overview", help],
   ];
   const dialog = document.getElementById("help-dialog");
+  const letters = part(dialog, "letters");
+  letters.checked = localStorage.getItem(LETTERS) !== "off";
+  letters.addEventListener("change", () => localStorage.setItem(LETTERS, letters.checked ? "on" : "off"));
   for (const [, name, what] of ways) {
     const key = element("span");
     key.append(...name.split(" ").map((each) => element("kbd", {}, each)));
@@ -50,6 +56,10 @@ export function startKeys(store, panes, toggleTheme, openHandover, play) {
     }
     const name = [event.ctrlKey || event.metaKey ? "Ctrl+" : "", event.shiftKey && event.key !== "?" ? "Shift+" : "", event.key].join("");
     const way = ways.find(([key]) => key === name);
+    // Who speaks to the machine, or brushes against keys, does without those that are one letter alone.
+    if (!letters.checked && name.length === 1 && name !== "?" && name !== " ") {
+      return;
+    }
     if (event.repeat && name === "c") {
       return;
     }

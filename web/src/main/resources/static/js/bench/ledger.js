@@ -2,6 +2,7 @@ import { askJson } from "../page/api.js";
 import { element, fromTemplate, part } from "../page/parts.js";
 import { clock, plain } from "./format.js";
 import { drawBars, drawCurve, drawLate, EDGE, drawNothing, drawRuler, timeToX, xToTime } from "./lane.js";
+import { startRangeEnds } from "./rangeEnds.js";
 import { verdictSign } from "./verdict.js";
 import { drawWaveLane, offsetOf, soundClips } from "./waves.js";
 
@@ -29,6 +30,7 @@ export function startLedger(store) {
         const root = fragment.querySelector(".row");
         root.dataset.stage = row.stage;
         root.title = `${row.verdict}: ${row.reason}`;
+        part(root, "reason").textContent = `${row.verdict}: ${row.reason}`;
         part(root, "name").textContent = row.name;
         part(root, "figure").textContent = row.figure;
         part(root, "verdict").replaceChildren(verdictSign(row.verdict));
@@ -41,8 +43,9 @@ export function startLedger(store) {
   }
 
   function choose() {
-    for (const row of rows.children) {
-      row.setAttribute("aria-selected", String(row.dataset.stage === store.stage));
+    for (const row of rows.querySelectorAll("[data-stage]")) {
+      row.querySelector("button").setAttribute("aria-pressed", String(row.dataset.stage === store.stage));
+      row.classList.toggle("chosen", row.dataset.stage === store.stage);
     }
     unfold();
     draw();
@@ -220,6 +223,7 @@ export function startLedger(store) {
   }
 
   ruler.addEventListener("pointerdown", scrub);
+  startRangeEnds(store, (time) => timeToX(time, span(), ruler.clientWidth));
   document.getElementById("back").addEventListener("click", () => store.setTime(store.time - 1 / store.kept.rate));
   document.getElementById("forth").addEventListener("click", () => store.setTime(store.time + 1 / store.kept.rate));
   store.addEventListener("kept", build);

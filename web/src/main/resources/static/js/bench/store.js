@@ -1,9 +1,12 @@
 import { ask, askJson, Problem } from "../page/api.js";
 import { toast } from "../page/toast.js";
 
+const pick = (section, names) => Object.fromEntries(names.filter((name) => section[name]).map((name) => [name, section[name]]));
+
 /**
  * The state of the bench, in one place: what the server keeps (`kept`), what is being changed (`draft`, sections of the
- * recipe), the moment, and the chosen stage. Events: "kept", "draft", "time", "stage", "pair".
+ * recipe), the moment, and the chosen stage. Events: "kept", "draft", "time", "stage",
+ * "sheet" (the sheet alone is to be built again), "pair".
  */
 export class Store extends EventTarget {
   constructor(takeId) {
@@ -116,7 +119,8 @@ export class Store extends EventTarget {
     const slots = this.kept.recipe.clips.map((clip) => clip.slot);
     return {
       sync: { offsets: Object.fromEntries(slots.map((slot) => [slot, 0])) },
-      balance: { balance: { lenses: [], ...(this.kept.recipe.balance.curve ? { curve: this.kept.recipe.balance.curve } : {}) } },
+      // What the footage is, and how it is looked at, is not what Balance does.
+      balance: { balance: { lenses: [], ...pick(this.kept.recipe.balance, ["curve", "linear", "transform"]) } },
       seams: { seams: { way: "feather", feather_deg: 0 } },
       rig: this.rigBefore ? { rig: this.rigBefore } : {},
       level: { level: { yaw_deg: 0, pitch_deg: 0, roll_deg: 0 } },
@@ -163,15 +167,16 @@ export class Store extends EventTarget {
 
   /**
    * The picture of the sphere at the moment, null where a newer state overtook it.
+   * @param {string} asker of {@link latest}: what it asked for before is given up for this
    * @param {string[]} look "cut" leaves out all blending, "clipped" marks what is clipped, "signal" shows values as they are
    * @returns {Promise<?{bitmap: ImageBitmap, from: "proxies"|"originals"}>}
    */
-  async sphere(width, signal, time = this.time, look = []) {
+  async sphere(width, signal, asker, time = this.time, look = []) {
     const query = `t=${time.toFixed(6)}&width=${width}${look.length ? `&look=${look.join(",")}` : ""}`;
     const set = this.comparing ? this.without() : this.draft;
     const unsaved = Object.keys(set).length > 0;
     const response = unsaved
-      ? await ask(`${this.path}/sphere?${query}`, { body: this.patch("", set), signal })
+      ? await ask(`${this.path}/sphere?${query}&asker=${asker}.${look.join(".")}`, { body: this.patch("", set), signal })
       : await ask(`${this.path}/revisions/${this.kept.revision}/sphere?${query}`, { signal });
     return response.status === 204
       ? null

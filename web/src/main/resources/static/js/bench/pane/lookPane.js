@@ -13,9 +13,9 @@ export class LookPane {
     this.view = new LookView(host, ({ yaw, pitch, field }) =>
       pane.says(`yaw ${plain(yaw, 0)}° pitch ${plain(pitch, 0)}° field ${plain(field, 0)}°`),
     );
-    this.pictures = latest(async (signal) => {
+    this.pictures = latest(async (signal, asker) => {
       const dragged = Object.keys(store.draft).length > 0;
-      const picture = await store.sphere(dragged ? DRAG_WIDTH : WIDTH, signal, pane.time());
+      const picture = await store.sphere(dragged ? DRAG_WIDTH : WIDTH, signal, asker, pane.time());
       if (picture) {
         this.view.show(picture.bitmap);
         host.dataset.shown = String(Number(host.dataset.shown ?? 0) + 1);

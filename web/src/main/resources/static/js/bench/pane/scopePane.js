@@ -38,7 +38,7 @@ export class ScopePane {
     this.canvas = element("canvas", { "aria-label": "Scope" });
     host.append(this.canvas);
     this.small = new OffscreenCanvas(WIDTH, WIDTH / 2);
-    this.work = latest((signal) => this.fetch(signal), (failure) => pane.note(failure.message));
+    this.work = latest((signal, asker) => this.fetch(signal, asker), (failure) => pane.note(failure.message));
     const lenses = store.kept.recipe.rig.lenses.map((lens) => [lens.slot, `Lens ${lens.slot}`]);
     const off = store.kept.recipe.rig.off ?? [];
     const on = store.kept.recipe.rig.lenses.map((lens) => lens.slot).filter((slot) => !off.includes(slot));
@@ -68,14 +68,14 @@ export class ScopePane {
     }
   }
 
-  async fetch(signal) {
+  async fetch(signal, asker) {
     const of = this.pane.options.scopeOf;
     if (of.startsWith(SEAM)) {
-      await this.fetchSides(of.split("-").slice(1), signal);
+      await this.fetchSides(of.split("-").slice(1), signal, asker);
       return;
     }
     const picture = of === SPHERE
-      ? (await this.store.sphere(PICTURE, signal, this.pane.time(), ["signal"]))?.bitmap
+      ? (await this.store.sphere(PICTURE, signal, asker, this.pane.time(), ["signal"]))?.bitmap
       : await this.store.lensPicture(of, 1, signal, this.pane.time(), ["signal"]);
     if (picture) {
       this.show([{ name: "", pixels: this.pixelsOf(picture) }], of === SPHERE ? "percent of full scale" : "percent of full scale, as recorded", "");
@@ -83,8 +83,8 @@ export class ScopePane {
   }
 
   /** Both sides of a seam, each as its own lens shows the places that both see. */
-  async fetchSides([first, second], signal) {
-    const side = async (one, other) => (await this.store.sphere(PICTURE, signal, this.pane.time(), ["signal", `side-${one}-${other}`]))?.bitmap;
+  async fetchSides([first, second], signal, asker) {
+    const side = async (one, other) => (await this.store.sphere(PICTURE, signal, asker, this.pane.time(), ["signal", `side-${one}-${other}`]))?.bitmap;
     const pictures = await Promise.all([side(first, second), side(second, first)]);
     if (pictures.every(Boolean)) {
       const [one, two] = pictures.map((picture) => this.pixelsOf(picture));

@@ -36,7 +36,7 @@ export class SpherePane {
     this.surface.onZoom = () => this.refresh();
     this.surface.onDraw = (percent) => this.caption(percent);
     this.surface.mayPan = (event) => store.stage !== "level" || event.button === 1 || event.ctrlKey;
-    this.pictures = latest((signal) => this.fetch(signal), (failure) => pane.note(failure.message));
+    this.pictures = latest((signal, asker) => this.fetch(signal, asker), (failure) => pane.note(failure.message));
     host.addEventListener("pointerdown", (event) => this.grab(event));
     host.addEventListener("dblclick", (event) => this.face(event));
     this.chooseMeeting();
@@ -116,12 +116,12 @@ export class SpherePane {
     return this.store.kept.canvasWidth;
   }
 
-  async fetch(signal) {
+  async fetch(signal, asker) {
     const full = this.fullWidth();
     const shown = this.surface.now() * full * (window.devicePixelRatio || 1);
     const dragged = Object.keys(this.store.draft).length > 0;
     const width = dragged ? PREVIEW_WIDTH : shown > PREVIEW_WIDTH * 1.4 ? full : PREVIEW_WIDTH;
-    const picture = await this.store.sphere(width, signal, this.pane.time(), this.looks());
+    const picture = await this.store.sphere(width, signal, asker, this.pane.time(), this.looks());
     if (picture && (!this.store.film || this.pane.held !== undefined)) {
       this.host.dataset.shown = String(Number(this.host.dataset.shown ?? 0) + 1);
       this.shownWidth = width;

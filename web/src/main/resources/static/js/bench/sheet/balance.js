@@ -77,7 +77,7 @@ function chooser(root, store, choices) {
     const button = element("button", { type: "button", class: "btn px-2", "aria-pressed": String(choice === chosen), "data-test": `balance-of-${choice}` }, choice === WHOLE ? "All" : choice);
     button.addEventListener("click", () => {
       store.balanceOf = choice;
-      store.dispatchEvent(new Event("stage"));
+      store.dispatchEvent(new Event("sheet"));
     });
     row.append(button);
   }

@@ -44,5 +44,6 @@ export function startSheets(store) {
   };
   store.addEventListener("kept", build);
   store.addEventListener("stage", build);
+  store.addEventListener("sheet", build);
   store.addEventListener("draft", () => follow());
 }
