@@ -4,8 +4,13 @@ import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
 import foldback.core.picture.PlaneRows;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
-import java.util.stream.IntStream;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Future;
 
 /** Takes 4:2:0 canvases through a colour transform and to the depth that is delivered, with dither. Safe for many threads. */
 public final class CanvasFinish {
@@ -18,9 +23,39 @@ public final class CanvasFinish {
         this.transform = transform;
     }
 
-    /** Fills {@code out} from a canvas of the same size. */
+    /** Fills {@code out} from a canvas of the same size, on the calling thread. */
     public void finish(Frame canvas, Frame out) {
-        IntStream.range(0, canvas.height() / 2).parallel().forEach(row -> {
+        finishRows(canvas, out, 0, canvas.height() / 2);
+    }
+
+    /**
+     * The same on some threads of an executor; the bits are the same on any number of them.
+     *
+     * @throws IllegalStateException where a part of it failed
+     */
+    public void finish(Frame canvas, Frame out, ExecutorService executor, int threads) throws InterruptedException {
+        int rows = canvas.height() / 2;
+        List<Callable<Void>> bands = new ArrayList<>();
+        for (int band = 0; band < threads; band++) {
+            int from = rows * band / threads;
+            int end = rows * (band + 1) / threads;
+            bands.add(() -> {
+                finishRows(canvas, out, from, end);
+                return null;
+            });
+        }
+        for (Future<Void> band : executor.invokeAll(bands)) {
+            try {
+                band.get();
+            } catch (ExecutionException failed) {
+                throw new IllegalStateException("finishing failed", failed.getCause());
+            }
+        }
+    }
+
+    /** Rows of chroma, each with its two of luma. */
+    private void finishRows(Frame canvas, Frame out, int from, int end) {
+        for (int row = from; row < end; row++) {
             if (transform.isPresent()) {
                 transformRow(transform.get(), canvas, out, 2 * row);
             } else {
@@ -29,7 +64,7 @@ public final class CanvasFinish {
                 reduceRow(canvas.u(), out.u(), row, canvas, out);
                 reduceRow(canvas.v(), out.v(), row, canvas, out);
             }
-        });
+        }
     }
 
     private static void reduceRow(Plane from, Plane to, int y, Frame canvas, Frame out) {

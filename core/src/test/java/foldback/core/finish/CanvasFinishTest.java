@@ -6,10 +6,15 @@ import static org.assertj.core.api.Assertions.within;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
+import foldback.core.picture.Plane;
 import foldback.core.tone.Transfer;
 import foldback.core.tone.Viewing;
 import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class CanvasFinishTest {
     private static final ColourTags TAGS = ColourTags.BT709_LIMITED;
@@ -67,6 +72,36 @@ class CanvasFinishTest {
         new CanvasFinish(Optional.of(ChannelTables.shown(Transfer.ACESCCT))).finish(log, out);
         assertThat(mean(out)).isCloseTo(16 + 219 * Viewing.shown(Transfer.ACESCCT, signal), within(0.3));
         assertThat(out.u().get(2, 2)).isEqualTo(128);
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {1, 2, 3, 7})
+    void anyNumberOfThreadsGivesTheSameBits(int threads) throws Exception {
+        Frame log = Frame.allocate(PixelFormat.YUV420_10, TAGS.withTransfer(ColourTags.Curve.ACESCCT), 32, 20);
+        for (int y = 0; y < 20; y++) {
+            for (int x = 0; x < 32; x++) {
+                log.y().set(x, y, 64 + 23 * x + y);
+                log.u().set(x / 2, y / 2, 400 + 11 * (x / 2));
+                log.v().set(x / 2, y / 2, 600 - 9 * (y / 2));
+            }
+        }
+        CanvasFinish finish = new CanvasFinish(Optional.of(ChannelTables.shown(Transfer.ACESCCT)));
+        Frame wanted = Frame.allocate(PixelFormat.YUV420_8, TAGS, 32, 20);
+        finish.finish(log, wanted);
+        Frame out = Frame.allocate(PixelFormat.YUV420_8, TAGS, 32, 20);
+        ExecutorService executor = Executors.newFixedThreadPool(threads);
+        try {
+            finish.finish(log, out, executor, threads);
+        } finally {
+            executor.shutdownNow();
+        }
+        for (Plane[] planes : new Plane[][] {{wanted.y(), out.y()}, {wanted.u(), out.u()}, {wanted.v(), out.v()}}) {
+            for (int y = 0; y < planes[0].height(); y++) {
+                for (int x = 0; x < planes[0].width(); x++) {
+                    assertThat(planes[1].get(x, y)).isEqualTo(planes[0].get(x, y));
+                }
+            }
+        }
     }
 
     private static double mean(Frame frame) {

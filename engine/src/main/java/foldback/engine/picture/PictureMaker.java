@@ -139,7 +139,9 @@ public final class PictureMaker {
             stitcher.stitch(pictures, uncorrected.get().at(seconds), source, executor, threads);
             ClippingMarks.draw(source, stitched);
         }
-        finish.ifPresent(last -> last.finish(stitched, out));
+        if (finish.isPresent()) {
+            finish.get().finish(stitched, out, executor, threads);
+        }
     }
 
     /** The same on the calling thread. */
