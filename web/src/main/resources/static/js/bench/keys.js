@@ -4,7 +4,7 @@ import { nudge } from "./sheet/sync.js";
 /** Where the page remembers whether single letters are shortcuts. */
 const LETTERS = "letter-keys";
 
-/** The keyboard ways of the bench, and their overview. */
+/** The shortcuts of the bench, and their overview. */
 export function startKeys(store, panes, toggleTheme, openHandover, play) {
   const frame = (count) => () => store.setTime(store.time + count / store.kept.rate);
   const stage = (i) => () => store.kept.ledger[i] && store.setStage(store.kept.ledger[i].stage);
