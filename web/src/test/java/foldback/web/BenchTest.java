@@ -88,7 +88,7 @@ class BenchTest {
         type("turn-yaw_deg", "1.25");
         revision(4);
         stage("balance");
-        browser.find("balance-of-B").click();
+        browser.press("balance-of-B");
         type("trim-exposure_stops", "0.3");
         revision(5);
         // What is no number is marked, and nothing is kept.
@@ -119,7 +119,7 @@ class BenchTest {
     void oneActionEvensTheLensesAndSaysHowFar() {
         stage("balance");
         assertThat(figure("balance")).isEqualTo("not evened");
-        browser.find("even").click();
+        browser.press("even");
         revision(2);
         assertThat(figure("balance")).endsWith("stops left");
         double left = Double.parseDouble(figure("balance").split(" ")[0]);
@@ -224,34 +224,34 @@ class BenchTest {
     @Test
     void aTrimChangesOverTimeByKeysAndIsCopied() {
         stage("balance");
-        browser.find("balance-of-A").click();
+        browser.press("balance-of-A");
         type("trim-exposure_stops", "0.5");
         revision(2);
-        browser.find("key").click();
+        browser.press("key");
         revision(3);
         keySign("■ on a key");
         for (int i = 0; i < 5; i++) {
-            browser.find("frame-forth").click();
+            browser.press("frame-forth");
         }
         keySign("□ between keys");
         type("trim-exposure_stops", "1.5");
         revision(4);
-        browser.find("frame-back").click();
-        browser.find("frame-back").click();
+        browser.press("frame-back");
+        browser.press("frame-back");
         browser.await().until(driver -> {
             double between =
                     Double.parseDouble(browser.find("trim-exposure_stops").getDomProperty("value"));
             return between > 0.5 && between < 1.5;
         });
-        browser.find("key-before").click();
+        browser.press("key-before");
         browser.await()
                 .until(shown ->
                         "0.50".equals(browser.find("trim-exposure_stops").getDomProperty("value")));
-        browser.find("trim-copy").click();
+        browser.press("trim-copy");
         revision(5);
-        browser.find("balance-of-B").click();
+        browser.press("balance-of-B");
         keySign("■ on a key");
-        browser.find("trim-back").click();
+        browser.press("trim-back");
         revision(6);
         keySign("does not change");
     }
@@ -262,13 +262,13 @@ class BenchTest {
         Select cards = new Select(browser.find("cards"));
         browser.await().until(driver -> cards.getOptions().size() >= 3);
         cards.selectByVisibleText("Two back-to-back fisheyes, 195°");
-        browser.find("use-card").click();
+        browser.press("use-card");
         revision(2);
         assertThat(figure("rig")).startsWith("Two back-to-back");
         Select again = new Select(browser.find("cards"));
         browser.await().until(driver -> again.getOptions().size() >= 3);
         again.selectByVisibleText("Six around, 92° wide");
-        browser.find("use-card").click();
+        browser.press("use-card");
         browser.await()
                 .until(driver -> !driver.findElements(By.cssSelector(".toast")).isEmpty());
         assertThat(browser.driver.findElement(By.cssSelector(".toast")).getText())
@@ -343,7 +343,7 @@ class BenchTest {
                 .until(driver ->
                         !browser.find("ho-name").getDomProperty("value").isEmpty());
         to.sendKeys(Keys.chord(Keys.CONTROL, "a"), "99");
-        browser.find("ho-start").click();
+        browser.press("ho-start");
         WebElement wrong = browser.driver.findElement(By.cssSelector("#handover-dialog [data-part=wrong]"));
         browser.await().until(driver -> wrong.isDisplayed());
         assertThat(wrong.getText()).contains("goes beyond the frames that all lenses have");

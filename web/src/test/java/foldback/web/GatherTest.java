@@ -283,10 +283,10 @@ class GatherTest {
         Footage.small(Footage.back(), 480, folder.resolve("j_back.mp4"));
         try (Browser browser = new Browser()) {
             browser.driver.get(server.uri("/").toString());
-            browser.find("new-project").click();
+            browser.press("new-project");
             browser.find("project-name").sendKeys("Own footage");
             new Select(browser.find("project-canvas")).selectByValue("1920");
-            browser.find("make-project").click();
+            browser.press("make-project");
             browser.find("gather-ready");
             open(browser, "footage/");
             open(browser, "journey/");
@@ -295,7 +295,7 @@ class GatherTest {
                                     .size()
                             == 2);
             browser.driver.findElements(By.cssSelector("[data-test=choose]")).forEach(WebElement::click);
-            browser.find("add-chosen").click();
+            browser.press("add-chosen");
             browser.await()
                     .until(driver -> driver.findElements(By.cssSelector("[data-test=clip]"))
                                     .size()

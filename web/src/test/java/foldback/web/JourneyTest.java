@@ -61,14 +61,14 @@ class JourneyTest {
     }
 
     private static void undoAndRedo(Browser browser) {
-        browser.find("undo").click();
+        browser.press("undo");
         browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 2"));
-        browser.find("redo").click();
+        browser.press("redo");
         browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 3"));
     }
 
     private static void lookAround(Browser browser) {
-        browser.find("split").click();
+        browser.press("split");
         WebElement look = shown(browser, "pane-look");
         new Actions(browser.driver).dragAndDropBy(look, 100, 0).perform();
         assertThat(browser.driver
@@ -76,7 +76,7 @@ class JourneyTest {
                         .get(1)
                         .getText())
                 .doesNotContain("yaw 0°");
-        browser.find("frame-forth").click();
+        browser.press("frame-forth");
         assertThat(browser.find("time").getText()).isEqualTo("0:00.04");
         browser.driver.findElement(By.tagName("body")).sendKeys("?");
         assertThat(browser.driver.findElement(By.id("help-dialog")).isDisplayed())
@@ -85,27 +85,27 @@ class JourneyTest {
     }
 
     private static void handOver(Browser browser) {
-        browser.find("hand-over").click();
+        browser.press("hand-over");
         WebElement name = browser.find("ho-name");
         browser.await().until(driver -> !name.getDomProperty("value").isEmpty());
         replace(name, "Journey");
         browser.find("ho-size").sendKeys("1280");
         browser.find("ho-preset").sendKeys("veryfast");
         replace(browser.find("ho-to"), "2");
-        browser.find("ho-start").click();
+        browser.press("ho-start");
         browser.find("deliverable");
         // The newest stands first; other tests may have left theirs below.
         browser.await().until(driver -> {
             WebElement row = driver.findElement(By.cssSelector("tr[data-test=deliverable]"));
             return row.getText().startsWith("Journey.mp4") && "done".equals(row.getDomAttribute("data-state"));
         });
-        browser.find("look").click();
+        browser.press("look");
         shown(browser, "viewer");
         assertThat(browser.find("verified").getText())
                 .contains("50 frames")
                 .contains("equirectangular")
                 .contains("aac");
-        browser.find("viewer-play").click();
+        browser.press("viewer-play");
         browser.await().until(driver -> {
             String time = driver.findElement(By.cssSelector("#viewer [data-part=time]"))
                     .getText();
@@ -130,10 +130,10 @@ class JourneyTest {
             browser.driver
                     .findElement(By.cssSelector("[data-stage=level] button"))
                     .click();
-            browser.find("quarter-right").click();
+            browser.press("quarter-right");
             browser.await().until(driver -> browser.find("conflict").isDisplayed());
             assertThat(browser.find("conflict").getText()).contains("Feather 9").contains("Quarter turn: right");
-            browser.find("conflict-again").click();
+            browser.press("conflict-again");
             browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 3"));
             assertThat(api.get("/api/takes/" + take)
                             .json()

@@ -106,7 +106,7 @@ class PlayTest {
                     .until(driver -> !driver.findElements(
                                     By.cssSelector("body[data-ready] [data-test=pane-sphere][data-shown]"))
                             .isEmpty());
-            browser.find("play").click();
+            browser.press("play");
             playingBeyond(browser, 0.8);
             // A change while it plays goes on from the playhead with the new recipe.
             new Actions(browser.driver).sendKeys("6").perform();
@@ -115,11 +115,11 @@ class PlayTest {
             double now = time(browser);
             playingBeyond(browser, now + 0.4);
             assertThat(browser.find("play").getDomAttribute("aria-label")).isEqualTo("Pause");
-            browser.find("play").click();
+            browser.press("play");
             assertThat(browser.find("play").getDomAttribute("aria-label")).isEqualTo("Play");
             double stopped = time(browser);
             assertThat(stopped).isGreaterThan(0.8);
-            browser.find("play-more").click();
+            browser.press("play-more");
             assertThat(browser.find("loop").isDisplayed()).isTrue();
         }
     }

@@ -174,7 +174,7 @@ class SyncTest {
                     .contains("40.0 ppm")
                     .contains("give or take")
                     .contains("slow");
-            browser.find("declare").click();
+            browser.press("declare");
             kept(browser, 2);
         }
         JsonNode clip = api.get("/api/takes/" + take)
@@ -212,29 +212,29 @@ class SyncTest {
         long take = unsynced(api, server);
         try (Browser browser = new Browser()) {
             openSheet(browser, server, take);
-            browser.find("find-offsets").click();
+            browser.press("find-offsets");
             kept(browser, 2);
             assertThat(value(browser)).isCloseTo(LATE, within(0.002));
             assertThat(browser.driver.findElements(By.cssSelector("[data-test=finer]")))
                     .hasSize(2);
             assertThat(browser.find("pane-waves").isDisplayed()).isTrue();
             // The whole take was chosen, and still is: from the second clip's first frame on.
-            browser.find("hand-over").click();
+            browser.press("hand-over");
             browser.await()
                     .until(driver -> "1.24".equals(browser.find("ho-from").getDomProperty("value")));
             browser.driver
                     .findElement(By.cssSelector("#handover-dialog [data-part=close]"))
                     .click();
-            browser.find("nudge-B-later").click();
+            browser.press("nudge-B-later");
             kept(browser, 3);
             assertThat(value(browser)).isCloseTo(LATE + 0.04, within(0.002));
             WebElement field = browser.find("offset-B");
             field.sendKeys(Keys.chord(Keys.CONTROL, "a"), "0.75", Keys.ENTER);
             kept(browser, 4);
-            browser.find("declare").click();
+            browser.press("declare");
             kept(browser, 5);
             assertThat(value(browser)).isZero();
-            browser.find("undo").click();
+            browser.press("undo");
             kept(browser, 4);
             assertThat(value(browser)).isEqualTo(0.75);
         }

@@ -42,7 +42,7 @@ public final class MediaProbe {
                 video = Optional.of(video(file, stream));
             } else if (kind.equals("audio")) {
                 audio.add(new MediaInfo.Audio(
-                        stream.path("index").asInt(),
+                        stream.path("index").asInt(0),
                         stream.path("codec_name").asString(""),
                         stream.path("channels").asInt(0),
                         (int) number(stream, "sample_rate"),
@@ -107,6 +107,7 @@ public final class MediaProbe {
         return line.substring(line.lastIndexOf(": ") < 0 ? 0 : line.lastIndexOf(": ") + 2);
     }
 
+    /** Numbers of damaged files may be beyond any range; those say nothing. */
     private static MediaInfo.Video video(Path file, JsonNode stream) {
         List<String> assumed = new ArrayList<>();
         String pixels = stream.path("pix_fmt").asString("");
@@ -119,14 +120,14 @@ public final class MediaProbe {
         int rotation = 0;
         Optional<String> projection = Optional.empty();
         for (JsonNode side : stream.path("side_data_list")) {
-            rotation = side.has("rotation") ? side.path("rotation").asInt() : rotation;
+            rotation = side.has("rotation") ? side.path("rotation").asInt(0) : rotation;
             projection =
                     side.has("projection") ? Optional.of(side.path("projection").asString("")) : projection;
         }
         return new MediaInfo.Video(
                 stream.path("codec_name").asString(""),
-                stream.path("width").asInt(),
-                stream.path("height").asInt(),
+                stream.path("width").asInt(0),
+                stream.path("height").asInt(0),
                 decode,
                 format,
                 tags(stream, pixels, assumed),
@@ -153,7 +154,7 @@ public final class MediaProbe {
             case "smpte170m", "bt470bg" -> ColourTags.Matrix.BT601;
             case "bt2020nc" -> ColourTags.Matrix.BT2020;
             default -> {
-                boolean high = stream.path("height").asInt() >= 720;
+                boolean high = stream.path("height").asInt(0) >= 720;
                 assumed.add("The file does not say its colour matrix; BT." + (high ? "709" : "601") + " is taken.");
                 yield high ? ColourTags.Matrix.BT709 : ColourTags.Matrix.BT601;
             }

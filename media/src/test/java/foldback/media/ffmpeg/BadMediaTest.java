@@ -10,6 +10,7 @@ import foldback.core.time.FrameRate;
 import foldback.media.MediaException;
 import foldback.media.decode.FrameReader;
 import foldback.media.process.Children;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -38,6 +39,17 @@ class BadMediaTest {
         Path cut = Files.write(folder.resolve("cut.mp4"), Arrays.copyOf(bytes, bytes.length / 2));
         refused(cut, "cut.mp4 cannot be read as a video");
         assertThat(Files.size(cut)).isEqualTo(bytes.length / 2);
+    }
+
+    /** A display matrix of zeroes turns by no angle that there is. */
+    @Test
+    void aTurnThatIsNoneIsNone() throws Exception {
+        Path clip = TestClips.counted(folder.resolve("turned.mp4"), 5, PixelFormat.YUV420_8, ColourTags.BT709_LIMITED);
+        byte[] bytes = Files.readAllBytes(clip);
+        int header = new String(bytes, StandardCharsets.ISO_8859_1).indexOf("tkhd");
+        Arrays.fill(bytes, header + 44, header + 44 + 32, (byte) 0);
+        Files.write(clip, bytes);
+        assertThat(MediaProbe.probe(clip).video().orElseThrow().rotation()).isZero();
     }
 
     @Test

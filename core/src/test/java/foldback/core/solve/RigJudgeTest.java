@@ -1,0 +1,125 @@
+package foldback.core.solve;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import foldback.core.lens.RectilinearLens;
+import foldback.core.match.Spread;
+import foldback.core.match.TiePoint;
+import foldback.core.rig.ReadyRigs;
+import foldback.core.rig.Rig;
+import foldback.core.run.Evidence;
+import foldback.core.run.Verdict;
+import foldback.core.solve.adjust.SolveResult;
+import foldback.core.solve.adjust.Uncertainty;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** What is said of a solved rig, case by case. */
+class RigJudgeTest {
+    private static final int FULL = 100;
+
+    /** As many points of each two neighbours, each off by so much. */
+    private static List<TiePoint> points(int lenses, int each, int moments) {
+        List<TiePoint> points = new ArrayList<>();
+        for (int first = 0; first < lenses; first++) {
+            int second = (first + 1) % lenses;
+            if (lenses == 2 && first == 1) {
+                continue;
+            }
+            for (int n = 0; n < each; n++) {
+                points.add(new TiePoint(
+                        first, 10, 10, second, 10, 10, Spread.even(0.2), n % moments, TiePoint.Origin.FOUND));
+            }
+        }
+        return points;
+    }
+
+    private static Evidence judge(
+            Rig card,
+            Rig solved,
+            int each,
+            int moments,
+            double restDeg,
+            double openDeg,
+            double rivalDeg,
+            double farDeg) {
+        List<TiePoint> points = points(card.lenses().size(), each, moments);
+        double[] rests = new double[points.size()];
+        double[] weights = new double[points.size()];
+        Arrays.fill(rests, Math.toRadians(restDeg) * card.meanFocalPx());
+        Arrays.fill(weights, 1);
+        SolveResult result = new SolveResult(
+                solved,
+                rests,
+                weights,
+                new double[points.size()],
+                0.2,
+                Math.toRadians(rivalDeg),
+                new Uncertainty(List.of(), Math.toRadians(openDeg)),
+                Math.toRadians(farDeg));
+        return RigJudge.judge(card, points, result);
+    }
+
+    /** Points of a seam; rest, open, rival and on far, degrees. */
+    @ParameterizedTest
+    @CsvSource({
+        "100, 0.02, 0.02, 0.01, 0.05, SURE,      600 points agree all over the overlaps.",
+        "12,  0.02, 0.02, 0.01, 0.05, UNSETTLED, Lens A shares only 24 points with the others: its place is not decided.",
+        "13,  0.02, 0.02, 0.01, 0.05, CHECK,     Lens A shares only 26 points with the others. Look along its seams.",
+        "59,  0.02, 0.02, 0.01, 0.05, CHECK,     Lens A shares only 118 points with the others. Look along its seams.",
+        "60,  0.02, 0.02, 0.01, 0.05, SURE,      360 points agree all over the overlaps.",
+        "100, 0.02, 0.16, 0.01, 0.05, UNSETTLED, Rigs that differ clearly explain the points as well.",
+        "100, 0.02, 0.02, 0.41, 0.05, UNSETTLED, Rigs that differ clearly explain the points as well.",
+        "100, 0.02, 0.02, 0.01, 0.13, CHECK,     rests on what seems to be far off or level ground.",
+        "100, 0.07, 0.02, 0.01, 0.05, CHECK,     The points leave 0.07° open.",
+        "100, 0.02, 0.04, 0.01, 0.05, CHECK,     The points leave 0.04° open.",
+        "100, 0.02, 0.02, 0.03, 0.05, CHECK,     The points leave 0.03° open.",
+    })
+    void aRingOfLensesIsJudgedByWhatItsPointsLeaveOpen(
+            int each, double rest, double open, double rival, double far, Verdict verdict, String said) {
+        Rig ring = ReadyRigs.sixAround();
+        Evidence judged = judge(ring, ring, each, 2, rest, open, rival, far);
+        assertThat(judged.verdict()).as(judged.reason()).isEqualTo(verdict);
+        assertThat(judged.reason()).contains(said);
+        assertThat(judged.figure()).isEqualTo(String.format(Locale.ROOT, "%.3f°", rest));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"1, true", "2, false"})
+    void twoLensesAreNeverSure(int moments, boolean advised) {
+        Rig pair = ReadyRigs.twoBackToBack();
+        Evidence judged = judge(pair, pair, 3 * FULL, moments, 0.01, 0.01, 0, 0);
+        assertThat(judged.verdict()).isEqualTo(Verdict.CHECK);
+        assertThat(judged.reason().contains("A second moment")).isEqualTo(advised);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"1.15, less wide", "0.87, wider"})
+    void lensesOfAnotherKindAreDoubted(double focal, String said) {
+        Rig ring = ReadyRigs.sixAround();
+        Evidence judged = judge(ring, scaledFocal(ring, focal), FULL, 2, 0.02, 0.02, 0.01, 0.05);
+        assertThat(judged.verdict()).isEqualTo(Verdict.CHECK);
+        assertThat(judged.reason()).contains(said, "is it the right kind of lens?");
+    }
+
+    @Test
+    void withoutPointsNothingIsDecided() {
+        assertThat(RigJudge.nothing().verdict()).isEqualTo(Verdict.UNSETTLED);
+    }
+
+    private static Rig scaledFocal(Rig rig, double by) {
+        return new Rig(
+                rig.name(),
+                rig.lenses().stream()
+                        .map(lens -> {
+                            RectilinearLens own = (RectilinearLens) lens.lens();
+                            return lens.withLens(new RectilinearLens(own.frame(), by * own.focalPx(), 0, 0, 0, 0, 0));
+                        })
+                        .toList());
+    }
+}
