@@ -32,7 +32,8 @@ final class CellDifference {
         float[] least = new float[columns() * rows()];
         for (int row = 0; row < rows(); row++) {
             for (int column = 0; column < columns(); column++) {
-                int best = Integer.MAX_VALUE;
+                // Most of a picture stays where it is: the other shifts then end early.
+                int best = sum(first, second, column * CELL, row * CELL, 0, 0, Integer.MAX_VALUE);
                 for (int dy = -REACH; dy <= REACH; dy++) {
                     for (int dx = -REACH; dx <= REACH; dx++) {
                         best = Math.min(best, sum(first, second, column * CELL, row * CELL, dx, dy, best));
