@@ -266,7 +266,8 @@ class DeliverablesTest {
         QueuedRender first = order(api, take, "Claimed", 128, 0.4);
         first.press("cancel");
         QueuedRender second = order(api, take, "Claimed", 256, 0.4);
-        Path stranger = server.home.resolve("deliverables").resolve("Stranger.mp4");
+        Path stranger =
+                Files.createDirectories(server.home.resolve("deliverables")).resolve("Stranger.mp4");
         QueuedRender third = order(api, take, "Stranger", 128, 0.4);
         Files.writeString(stranger, "precious");
         try (Worker worker = server.worker()) {

@@ -290,11 +290,12 @@ class GatherTest {
             browser.find("gather-ready");
             open(browser, "footage/");
             open(browser, "journey/");
-            browser.await()
-                    .until(driver -> driver.findElements(By.cssSelector("[data-test=choose]"))
-                                    .size()
-                            == 2);
-            browser.driver.findElements(By.cssSelector("[data-test=choose]")).forEach(WebElement::click);
+            browser.await().until(driver -> {
+                List<WebElement> boxes =
+                        driver.findElements(By.xpath("//label[contains(., 'j_')]/input[@data-test='choose']"));
+                boxes.stream().filter(box -> !box.isSelected()).forEach(WebElement::click);
+                return boxes.size() == 2 && boxes.stream().allMatch(WebElement::isSelected);
+            });
             browser.press("add-chosen");
             browser.await()
                     .until(driver -> driver.findElements(By.cssSelector("[data-test=clip]"))
