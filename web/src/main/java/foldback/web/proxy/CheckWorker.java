@@ -4,7 +4,6 @@ import foldback.core.run.Run;
 import foldback.engine.gather.ClipHealths;
 import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
-import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
 import foldback.web.Role;
 import javax.sql.DataSource;
@@ -27,12 +26,11 @@ class CheckWorker extends ClipWorker {
 
     @Override
     void carryOut(String sha256) {
-        try {
-            healths.refine(open(sha256), new Run(share -> {}, ClipWorker::isStopping));
-        } catch (ChildKilledException ending) {
-            throw ending;
-        } catch (MediaException gone) {
-            LOG.warn("a clip could not be looked at more closely: {}", gone.getMessage());
-        }
+        healths.refine(open(sha256), new Run(share -> {}, ClipWorker::isStopping));
+    }
+
+    @Override
+    void tell(String sha256, MediaException failed) {
+        LOG.warn("a clip could not be looked at more closely: {}", failed.getMessage());
     }
 }

@@ -8,6 +8,9 @@ import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
+import foldback.media.ChildKilledException;
+import foldback.media.MediaException;
+import foldback.media.NoRoomException;
 import foldback.web.TaskTable;
 import java.time.Duration;
 import javax.sql.DataSource;
@@ -32,7 +35,7 @@ abstract class ClipWorker implements DisposableBean {
         this.contents = contents;
         OneTimeTask<Void> work = Tasks.oneTime(task)
                 .onFailure(new FailureHandler.ExponentialBackoffFailureHandler<>(AGAIN_AFTER))
-                .execute((instance, context) -> carryOut(instance.getId()));
+                .execute((instance, context) -> carryOutOrTell(instance.getId()));
         this.scheduler = TaskTable.scheduler(source, table, work);
     }
 
@@ -46,8 +49,22 @@ abstract class ClipWorker implements DisposableBean {
         scheduler.stop();
     }
 
+    private void carryOutOrTell(String sha256) {
+        try {
+            carryOut(sha256);
+        } catch (ChildKilledException | NoRoomException another) {
+            // A worker that ends kills its decoders, and a full disk is made room on: the same work succeeds later.
+            throw another;
+        } catch (MediaException failed) {
+            tell(sha256, failed);
+        }
+    }
+
     /** Does what is to be done with the clip of this content. */
     abstract void carryOut(String sha256);
+
+    /** Says that it cannot be done. */
+    abstract void tell(String sha256, MediaException failed);
 
     final TakeClip open(String sha256) {
         return Take.openClip(orders.clip(sha256), media, contents);

@@ -38,21 +38,19 @@ class ProxyWorker extends ClipWorker {
 
     @Override
     void carryOut(String sha256) {
-        try {
-            TakeClip clip = open(sha256);
-            String trouble = tried(() -> proxies.make(clip, health -> healths.keep(clip, health), progress(sha256)));
-            String worse = tried(() -> healths.check(clip, new Run(share -> {}, ClipWorker::isStopping)));
-            if (trouble.isEmpty() && worse.isEmpty()) {
-                orders.done(sha256);
-            } else {
-                orders.failed(sha256, trouble.isEmpty() ? worse : trouble);
-            }
-        } catch (ChildKilledException | NoRoomException another) {
-            // A worker that ends kills its decoders, and a full disk is made room on: the same work succeeds later.
-            throw another;
-        } catch (MediaException failed) {
-            orders.failed(sha256, failed.getMessage());
+        TakeClip clip = open(sha256);
+        String trouble = tried(() -> proxies.make(clip, health -> healths.keep(clip, health), progress(sha256)));
+        String worse = tried(() -> healths.check(clip, new Run(share -> {}, ClipWorker::isStopping)));
+        if (trouble.isEmpty() && worse.isEmpty()) {
+            orders.done(sha256);
+        } else {
+            orders.failed(sha256, trouble.isEmpty() ? worse : trouble);
         }
+    }
+
+    @Override
+    void tell(String sha256, MediaException failed) {
+        orders.failed(sha256, failed.getMessage());
     }
 
     /** What went wrong, or nothing; a clip of which no proxy can be made is the more to be checked. */
