@@ -152,6 +152,17 @@ class ArchitectureTest {
     }
 
     @Test
+    void mediaKnowsNoDecisions() {
+        noClasses()
+                .that()
+                .resideInAPackage("foldback.media..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAPackage("foldback.core.recipe..")
+                .check(CLASSES);
+    }
+
+    @Test
     void onlyOneClassStartsProcesses() {
         noClasses()
                 .that()

@@ -34,8 +34,8 @@ public final class NoiseCost {
         MediaInfo.Video video = clip.whole();
         int first = Math.max(0, clip.index().frames() / 2 - FRAMES);
         Frame frame = Frame.allocate(video.format(), video.tags(), video.width(), video.height());
-        try (FrameReader reader =
-                new FrameReader(clip.index(), video, first, video.width(), video.height(), noise, 0)) {
+        try (FrameReader reader = new FrameReader(
+                clip.index(), video, first, video.width(), video.height(), TakeClip.denoising(noise), 0)) {
             reader.next(frame);
             long begun = System.nanoTime();
             int read = 0;

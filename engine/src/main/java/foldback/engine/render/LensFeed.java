@@ -66,7 +66,7 @@ final class LensFeed implements AutoCloseable {
                 indexAt(firstFrame),
                 whole.width(),
                 whole.height(),
-                job.recipe().balance().noise(),
+                TakeClip.denoising(job.recipe().balance().noise()),
                 niceness);
         thread = new Thread(this::decode, "decode-" + clip.ref().slot());
         thread.setDaemon(true);

@@ -7,6 +7,7 @@ import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.NoiseReduction;
 import foldback.core.time.TimeSpan;
 import foldback.media.MediaException;
+import foldback.media.decode.Denoising;
 import foldback.media.decode.OneFrame;
 import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
@@ -75,7 +76,13 @@ public record TakeClip(ClipRef ref, Path file, MediaInfo info, FrameIndex index)
 
     /** The same with noise taken out. */
     public Frame whole(int number, int halvings, NoiseReduction noise) {
-        return OneFrame.read(index, whole(), number, whole().width() >> halvings, whole().height() >> halvings, noise);
+        return OneFrame.read(
+                index, whole(), number, whole().width() >> halvings, whole().height() >> halvings, denoising(noise));
+    }
+
+    /** What a recipe says of noise, as decoders take it. */
+    public static Denoising denoising(NoiseReduction noise) {
+        return new Denoising(noise.temporal(), noise.spatial());
     }
 
     /** The lens's part of a whole frame of the file, which may be of another size than the file's. */

@@ -1,7 +1,6 @@
 package foldback.media.decode;
 
 import foldback.core.picture.Frame;
-import foldback.core.recipe.light.NoiseReduction;
 import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.Arguments;
@@ -59,18 +58,12 @@ public final class FrameReader implements AutoCloseable {
      * @param niceness of the decoder
      */
     public FrameReader(FrameIndex index, MediaInfo.Video video, int firstFrame, int width, int height, int niceness) {
-        this(index, video, firstFrame, width, height, NoiseReduction.NONE, niceness);
+        this(index, video, firstFrame, width, height, Denoising.NONE, niceness);
     }
 
     /** The same with noise taken out before the frames are made smaller. */
     public FrameReader(
-            FrameIndex index,
-            MediaInfo.Video video,
-            int wanted,
-            int width,
-            int height,
-            NoiseReduction noise,
-            int niceness) {
+            FrameIndex index, MediaInfo.Video video, int wanted, int width, int height, Denoising noise, int niceness) {
         this.file = index.file();
         this.index = index;
         this.wanted = wanted;

@@ -1,6 +1,5 @@
 package foldback.media.decode;
 
-import foldback.core.recipe.light.NoiseReduction;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -23,7 +22,7 @@ final class NoiseFilter {
     private NoiseFilter() {}
 
     /** The chain of filters; empty where there is nothing to do. */
-    static List<String> chain(NoiseReduction noise) {
+    static List<String> chain(Denoising noise) {
         List<String> chain = new ArrayList<>();
         if (noise.temporal() > 0) {
             String thresholds = String.format(
@@ -38,7 +37,7 @@ final class NoiseFilter {
     }
 
     /** How many frames before the first wanted one must be decoded, too. */
-    static int lead(NoiseReduction noise) {
+    static int lead(Denoising noise) {
         return noise.temporal() > 0 ? FRAMES / 2 : 0;
     }
 }

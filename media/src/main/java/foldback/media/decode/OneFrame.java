@@ -1,7 +1,6 @@
 package foldback.media.decode;
 
 import foldback.core.picture.Frame;
-import foldback.core.recipe.light.NoiseReduction;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
@@ -19,12 +18,12 @@ public final class OneFrame {
      * @throws MediaException where the file has no such frame or cannot be decoded
      */
     public static Frame read(FrameIndex index, MediaInfo.Video video, int number, int width, int height) {
-        return read(index, video, number, width, height, NoiseReduction.NONE);
+        return read(index, video, number, width, height, Denoising.NONE);
     }
 
     /** The same with noise taken out. */
     public static Frame read(
-            FrameIndex index, MediaInfo.Video video, int number, int width, int height, NoiseReduction noise) {
+            FrameIndex index, MediaInfo.Video video, int number, int width, int height, Denoising noise) {
         Frame frame = Frame.allocate(video.format(), video.tags(), width, height);
         try (FrameReader reader = new FrameReader(index, video, number, width, height, noise, 0)) {
             if (!reader.next(frame)) {

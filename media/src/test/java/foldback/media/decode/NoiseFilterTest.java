@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
-import foldback.core.recipe.light.NoiseReduction;
 import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
@@ -81,7 +80,7 @@ class NoiseFilterTest {
     }
 
     /** Root of the mean square of what a frame is off, codes. */
-    private double off(NoiseReduction noise, int number) {
+    private double off(Denoising noise, int number) {
         Plane luma = OneFrame.read(index, video, number, WIDTH, HEIGHT, noise).y();
         double sum = 0;
         for (int y = 0; y < HEIGHT; y++) {
@@ -95,17 +94,17 @@ class NoiseFilterTest {
 
     @Test
     void noiseGoesAndWhatMovesStays() {
-        double before = off(NoiseReduction.NONE, 20);
+        double before = off(Denoising.NONE, 20);
         assertThat(before).isBetween(0.9 * SIGMA, 1.1 * SIGMA);
-        assertThat(off(new NoiseReduction(5, 0), 20)).as("over time").isLessThan(0.55 * before);
-        assertThat(off(new NoiseReduction(0, 5), 20)).as("in each frame").isLessThan(0.8 * before);
-        assertThat(off(new NoiseReduction(5, 4), 20)).as("both").isLessThan(0.5 * before);
+        assertThat(off(new Denoising(5, 0), 20)).as("over time").isLessThan(0.55 * before);
+        assertThat(off(new Denoising(0, 5), 20)).as("in each frame").isLessThan(0.8 * before);
+        assertThat(off(new Denoising(5, 4), 20)).as("both").isLessThan(0.5 * before);
     }
 
     /** A render that goes on in the middle must make the same pictures. */
     @Test
     void aPictureIsTheSameWhereverDecodingBegan() {
-        NoiseReduction noise = new NoiseReduction(6, 3);
+        Denoising noise = new Denoising(6, 3);
         Frame frame = Frame.allocate(video.format(), video.tags(), WIDTH, HEIGHT);
         try (FrameReader reader = new FrameReader(index, video, 3, WIDTH, HEIGHT, noise, 0)) {
             for (int n = 3; n <= 25; n++) {
@@ -126,7 +125,7 @@ class NoiseFilterTest {
     @Test
     void everyFrameComesOut() {
         Frame frame = Frame.allocate(video.format(), video.tags(), WIDTH, HEIGHT);
-        try (FrameReader reader = new FrameReader(index, video, 0, WIDTH, HEIGHT, new NoiseReduction(6, 3), 0)) {
+        try (FrameReader reader = new FrameReader(index, video, 0, WIDTH, HEIGHT, new Denoising(6, 3), 0)) {
             for (int n = 0; n < FRAMES; n++) {
                 assertThat(reader.next(frame)).as("frame %d", n).isTrue();
             }
