@@ -59,7 +59,7 @@ final class MeasureCommand implements Callable<Integer> {
     private String subject;
 
     @Override
-    public Integer call() throws IOException {
+    public Integer call() throws IOException, InterruptedException {
         if (!SUBJECTS.contains(subject)) {
             throw new IllegalArgumentException("There is no measure '" + subject + "'; see --help.");
         }

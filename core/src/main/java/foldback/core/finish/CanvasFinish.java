@@ -23,13 +23,14 @@ public final class CanvasFinish {
         this.transform = transform;
     }
 
-    /** Fills {@code out} from a canvas of the same size, on the calling thread. */
-    public void finish(Frame canvas, Frame out) {
+    /** On the calling thread: what any number of threads is held against. */
+    void finish(Frame canvas, Frame out) {
         finishRows(canvas, out, 0, canvas.height() / 2);
     }
 
     /**
-     * The same on some threads of an executor; the bits are the same on any number of them.
+     * Fills {@code out} from a canvas of the same size, on some threads of an executor; the bits are the same on any number of
+     * them.
      *
      * @throws IllegalStateException where a part of it failed
      */

@@ -65,10 +65,8 @@ public final class PictureMaker {
         tags = viewing.isPresent() ? ColourTags.BT709_LIMITED : stitchedTags;
         stitcher = new Stitcher(cache.plan(plan.settings().with(target.meeting())), target.kernel(), keptBytes);
         light = cache.light(recipe, sources, stitchedFormat, stitchedTags);
-        Recipe plain =
-                recipe.withBalance(Balance.NONE.withCurve(recipe.balance().curve()));
         uncorrected = target.marks() == Target.Marks.CLIPPING
-                ? Optional.of(cache.light(plain, sources, stitchedFormat, stitchedTags))
+                ? Optional.of(cache.light(uncorrected(recipe), sources, stitchedFormat, stitchedTags))
                 : Optional.empty();
     }
 
@@ -144,16 +142,8 @@ public final class PictureMaker {
         }
     }
 
-    /** The same on the calling thread. */
-    public void make(double seconds, List<Frame> pictures, Frame out) {
-        Frame stitched = finish.isPresent() ? between() : out;
-        stitcher.stitch(pictures, light.at(seconds), stitched);
-        uncorrected.ifPresent(plain -> {
-            Frame source = stitchedFrame();
-            stitcher.stitch(pictures, plain.at(seconds), source);
-            ClippingMarks.draw(source, stitched);
-        });
-        finish.ifPresent(last -> last.finish(stitched, out));
+    private static Recipe uncorrected(Recipe recipe) {
+        return recipe.withBalance(Balance.NONE.withCurve(recipe.balance().curve()));
     }
 
     private Frame stitchedFrame() {

@@ -24,6 +24,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BiFunction;
 import java.util.stream.IntStream;
 
 /** Brings a take's clips into sync by what is heard and seen; lenses of one file share its clock. */
@@ -74,46 +75,42 @@ public final class TakeSync {
 
         @Override
         public List<Optional<SoundTrack>> sounds(Run run) {
-            return TakeSync.this.sounds(sources, request, run);
+            return read(run, (source, part) -> sounds.of(source.clip(), part), SoundTrack::between);
         }
 
         @Override
         public List<Optional<PictureTrack>> pictures(Run run) {
-            return TakeSync.this.pictures(sources, request, run);
+            return read(
+                    run,
+                    (source, part) -> Optional.of(pictures.of(source.clip(), source.lens(), part)),
+                    PictureTrack::between);
+        }
+
+        private <T> List<Optional<T>> read(Run run, BiFunction<Source, Run, Optional<T>> reader, Cutter<T> cutter) {
+            List<Optional<T>> tracks = new ArrayList<>();
+            double each = 1.0 / sources.size();
+            for (int i = 0; i < sources.size(); i++) {
+                Source source = sources.get(i);
+                Optional<T> whole = reader.apply(source, run.part(i * each, (i + 1) * each));
+                tracks.add(whole.map(track -> window(source.clip())
+                        .map(window -> cutter.between(track, window.from(), window.to()))
+                        .orElse(track)));
+            }
+            return tracks;
+        }
+
+        /** Where in the clip's own time is looked. */
+        private Optional<TimeSpan> window(TakeClip clip) {
+            return request.window()
+                    .map(window -> new TimeSpan(
+                            clip.ref().clipTime(window.from()), clip.ref().clipTime(window.to())));
         }
     }
 
-    private List<Optional<SoundTrack>> sounds(List<Source> sources, SyncRequest request, Run run) {
-        List<Optional<SoundTrack>> tracks = new ArrayList<>();
-        double each = 1.0 / sources.size();
-        for (int i = 0; i < sources.size(); i++) {
-            TakeClip clip = sources.get(i).clip();
-            Optional<SoundTrack> whole = sounds.of(clip, run.part(i * each, (i + 1) * each));
-            tracks.add(whole.map(track -> window(clip, request)
-                    .map(window -> track.between(window.from(), window.to()))
-                    .orElse(track)));
-        }
-        return tracks;
-    }
-
-    private List<Optional<PictureTrack>> pictures(List<Source> sources, SyncRequest request, Run run) {
-        List<Optional<PictureTrack>> tracks = new ArrayList<>();
-        double each = 1.0 / sources.size();
-        for (int i = 0; i < sources.size(); i++) {
-            Source source = sources.get(i);
-            PictureTrack whole = pictures.of(source.clip(), source.lens(), run.part(i * each, (i + 1) * each));
-            tracks.add(Optional.of(window(source.clip(), request)
-                    .map(window -> whole.between(window.from(), window.to()))
-                    .orElse(whole)));
-        }
-        return tracks;
-    }
-
-    /** Where in the clip's own time is looked. */
-    private static Optional<TimeSpan> window(TakeClip clip, SyncRequest request) {
-        return request.window()
-                .map(window -> new TimeSpan(
-                        clip.ref().clipTime(window.from()), clip.ref().clipTime(window.to())));
+    /** Cuts a stretch of clip time out of a track. */
+    @FunctionalInterface
+    private interface Cutter<T> {
+        T between(T track, double from, double to);
     }
 
     /** Measures a take and gives its recipe with the offsets found; a clip that could not be placed keeps its own. */

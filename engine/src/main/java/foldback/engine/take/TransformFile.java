@@ -2,7 +2,6 @@ package foldback.engine.take;
 
 import foldback.core.finish.ChannelTables;
 import foldback.core.finish.ColourTransform;
-import foldback.core.picture.ColourTags;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.light.Transform;
 import foldback.media.ContentHash;
@@ -36,11 +35,6 @@ public final class TransformFile {
                         .map(cube -> cube(cube, media, contents))
                         .orElseGet(() -> ChannelTables.shown(
                                 recipe.balance().curveOf(take.sources().get(0).tags()))));
-    }
-
-    /** What the code values of a recipe's canvas mean. */
-    public static ColourTags tags(Recipe recipe, Take take) {
-        return recipe.balance().tagsOf(take.sources().get(0).tags()).sitedLeft();
     }
 
     private static ColourTransform cube(Transform.CubeFile cube, MediaFolders media, Function<Path, String> contents) {

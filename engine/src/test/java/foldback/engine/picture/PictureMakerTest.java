@@ -20,6 +20,8 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -56,9 +58,14 @@ class PictureMakerTest {
         return frames;
     }
 
-    private static Frame made(PictureMaker maker, PixelFormat format, int level) {
+    private static Frame made(PictureMaker maker, PixelFormat format, int level) throws InterruptedException {
         Frame out = maker.allocate();
-        maker.make(0, grey(maker, format, level), out);
+        ExecutorService executor = Executors.newSingleThreadExecutor();
+        try {
+            maker.make(0, grey(maker, format, level), out, executor, 1);
+        } finally {
+            executor.shutdownNow();
+        }
         return out;
     }
 
@@ -78,7 +85,7 @@ class PictureMakerTest {
 
     @ParameterizedTest
     @CsvSource({"8, 8, 100, 100", "8, 10, 100, 400", "10, 8, 402, 100.5", "10, 10, 402, 402"})
-    void depthsAreKeptAndFewerBitsAreDithered(int source, int target, int level, double wanted) {
+    void depthsAreKeptAndFewerBitsAreDithered(int source, int target, int level, double wanted) throws Exception {
         PixelFormat format = source == 8 ? PixelFormat.YUV420_8 : PixelFormat.YUV420_10;
         Target of = new Target(CANVAS, target, Kernel.FINE, Target.Colours.FOOTAGE, Target.Marks.NONE, Meeting.BLENDED);
         PictureMaker maker = maker(recipe, format, of);
@@ -87,7 +94,7 @@ class PictureMakerTest {
     }
 
     @Test
-    void footageThatScreensShowIsViewedAsItIs() {
+    void footageThatScreensShowIsViewedAsItIs() throws Exception {
         Frame signal = made(
                 maker(recipe, PixelFormat.YUV420_8, Target.plain(CANVAS, Kernel.QUICK, Target.Colours.FOOTAGE)),
                 PixelFormat.YUV420_8,
@@ -101,7 +108,7 @@ class PictureMakerTest {
     }
 
     @Test
-    void footageOfAnotherCurveIsViewedThroughAShoulder() {
+    void footageOfAnotherCurveIsViewedThroughAShoulder() throws Exception {
         Recipe log = recipe.withBalance(
                 Balance.NONE.withCurve(new CurveChoice(Optional.of(ColourTags.Curve.ACESCCT), Optional.empty())));
         Target viewing = Target.plain(CANVAS, Kernel.QUICK, Target.Colours.VIEWING);

@@ -12,6 +12,8 @@ import foldback.sim.film.Sensor;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.function.Consumer;
 import java.util.function.ToDoubleFunction;
 import java.util.stream.IntStream;
@@ -38,7 +40,16 @@ public final class BalanceTrials {
      */
     private record Outcome(double exposure, double white, double falloff) {}
 
-    public static List<Figure> measure(Consumer<String> news) {
+    public static List<Figure> measure(Consumer<String> news) throws InterruptedException {
+        ExecutorService executor = Executors.newSingleThreadExecutor();
+        try {
+            return measure(news, executor);
+        } finally {
+            executor.shutdownNow();
+        }
+    }
+
+    private static List<Figure> measure(Consumer<String> news, ExecutorService executor) throws InterruptedException {
         List<Outcome> outcomes = new ArrayList<>();
         List<Rendered> rendered = new ArrayList<>();
         for (int n = 0; n < TAKES; n++) {
@@ -49,7 +60,7 @@ public final class BalanceTrials {
             news.accept(said(n, scene, recipe.balance(), outcome));
             // Counts of lenses go round in fives: the next one up each time, so that all have their turn.
             if (n % RENDERED == n / RENDERED % RENDERED) {
-                rendered.add(Rendered.of(scene, recipe));
+                rendered.add(Rendered.of(scene, recipe, executor));
                 news.accept("   " + rendered.get(rendered.size() - 1));
             }
         }

@@ -13,6 +13,7 @@ import foldback.engine.picture.Target;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.ExecutorService;
 import java.util.stream.IntStream;
 
 /**
@@ -27,7 +28,7 @@ record Rendered(double flicker, double newlyFull) {
     private static final double RATE = 25;
     private static final int FULL = 235;
 
-    static Rendered of(BalanceScene scene, Recipe recipe) {
+    static Rendered of(BalanceScene scene, Recipe recipe, ExecutorService executor) throws InterruptedException {
         double[] times = IntStream.range(0, FRAMES)
                 .mapToDouble(n -> scene.span().from() + n / RATE)
                 .toArray();
@@ -44,8 +45,8 @@ record Rendered(double flicker, double newlyFull) {
         double changed = 0;
         long full = 0;
         for (int n = 0; n < FRAMES; n++) {
-            plain.make(times[n], frames.get(n), source);
-            evened.make(times[n], frames.get(n), now);
+            plain.make(times[n], frames.get(n), source, executor, 1);
+            evened.make(times[n], frames.get(n), now, executor, 1);
             full += newlyFull(source.y(), now.y());
             changed += n == 0 ? 0 : change(before.y(), now.y());
             Frame free = before;

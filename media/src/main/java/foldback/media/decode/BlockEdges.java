@@ -106,9 +106,11 @@ final class BlockEdges {
         int best = 0;
         float steepest = Float.NEGATIVE_INFINITY;
         float rise = 0;
+        float before = mean(across, border - WITHIN - 1, along);
         for (int offset = -WITHIN; offset < WITHIN; offset++) {
             float here = mean(across, border + offset, along);
-            float step = sign * (here - mean(across, border + offset - 1, along));
+            float step = sign * (here - before);
+            before = here;
             rise += (offset < 0 ? -sign : sign) * here / WITHIN;
             if (step > steepest) {
                 steepest = step;

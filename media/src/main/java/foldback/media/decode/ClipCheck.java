@@ -137,8 +137,7 @@ public final class ClipCheck {
 
     private static ClipHealth health(
             FrameIndex index, MediaInfo info, DecodeWatch watch, BitSet seen, PictureWatch pictures) {
-        BitSet damaged = FrameTimes.spoiled(index, watch.faults());
-        damaged.or(FrameTimes.leaning(index, watch.corrupt()));
+        BitSet damaged = FrameTimes.damaged(index, watch, 0);
         BitSet missing = new BitSet();
         missing.set(0, index.frames());
         missing.andNot(seen);

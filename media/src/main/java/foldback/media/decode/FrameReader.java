@@ -183,12 +183,7 @@ public final class FrameReader implements AutoCloseable {
 
     /** The numbers of frames so far that came out damaged, or had another one stand in their place. */
     public BitSet damaged() {
-        BitSet damaged = FrameTimes.spoiled(
-                index,
-                watch.faults().stream().map(fault -> firstDecoded + fault).toList());
-        damaged.or(FrameTimes.leaning(
-                index,
-                watch.corrupt().stream().map(frame -> firstDecoded + frame).toList()));
+        BitSet damaged = FrameTimes.damaged(index, watch, firstDecoded);
         damaged.or(missing);
         return damaged;
     }

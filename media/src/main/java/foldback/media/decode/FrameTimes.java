@@ -30,9 +30,20 @@ final class FrameTimes {
         return marked(index, faults, HELD_BACK);
     }
 
-    /** Marks damaged frames and those that lean on them. */
-    static BitSet leaning(FrameIndex index, List<Integer> damaged) {
-        return marked(index, damaged, 1);
+    /**
+     * Marks the frames that are damaged by what a decoder said: where it stumbled, and those that it marked itself with those
+     * that lean on them.
+     *
+     * @param decoded the number of the first frame that it decoded
+     */
+    static BitSet damaged(FrameIndex index, DecodeWatch watch, int decoded) {
+        BitSet damaged = marked(index, behind(watch.faults(), decoded), HELD_BACK);
+        damaged.or(marked(index, behind(watch.corrupt(), decoded), 1));
+        return damaged;
+    }
+
+    private static List<Integer> behind(List<Integer> counts, int decoded) {
+        return counts.stream().map(count -> decoded + count).toList();
     }
 
     private static BitSet marked(FrameIndex index, List<Integer> from, int least) {

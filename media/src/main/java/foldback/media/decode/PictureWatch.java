@@ -31,6 +31,9 @@ final class PictureWatch {
 
     private static final int KEPT = 2 * AROUND + 2 + MOST_LEADING;
 
+    /** Of fewer nothing tells what is usual. */
+    private static final int FEWEST_FRAMES = 3;
+
     private static final int FEWEST_CELLS = 4;
     /** Shares of a row's cells: of one that belongs to the spoiled part, and of one at least of them. */
     private static final double SOME = 0.05;
@@ -116,6 +119,9 @@ final class PictureWatch {
     }
 
     private void look(int frame) {
+        if (count < FEWEST_FRAMES) {
+            return;
+        }
         if (standAlone) {
             lookAlone(frame);
         } else if (frame > 0 && frame < keys.length && keys[frame]) {
@@ -126,14 +132,10 @@ final class PictureWatch {
     private void lookAlone(int frame) {
         boolean first = frame == 0;
         boolean last = frame == count - 1;
-        if (count < 3) {
-            return;
-        }
         // One at an end has a single neighbour; what moves between the next ones shows what is usual.
-        float[] own = first ? change(1) : last ? change(frame) : least(change(frame), change(frame + 1));
-        float[] around = first || last
-                ? usual(around(first ? 1 : frame, first ? 1 : frame))
-                : difference.between(at(frame - 1), at(frame + 1));
+        int only = first ? 1 : frame;
+        float[] own = first || last ? change(only) : least(change(frame), change(frame + 1));
+        float[] around = first || last ? usual(around(only, only)) : difference.between(at(frame - 1), at(frame + 1));
         int cells = 0;
         for (boolean hit : hits(own, around)) {
             cells += hit ? 1 : 0;
@@ -145,9 +147,6 @@ final class PictureWatch {
     }
 
     private void lookAtKey(int frame) {
-        if (count < 3) {
-            return;
-        }
         // Frames that lean on both groups are a mixture of them: the jump is from the last one before them.
         int lead = Math.min(Math.min(leading[frame], MOST_LEADING), frame - 1);
         int last = frame - 1 - lead;

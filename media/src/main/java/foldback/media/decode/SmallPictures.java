@@ -10,23 +10,24 @@ final class SmallPictures {
     private static final int WIDTH = 128;
     private static final int TALLEST = 512;
 
-    private final int width;
-    private final int height;
+    private final int bytes;
     private final PictureWatch watch;
     private final Thread thread;
 
-    /** @param source of the raw pictures; read to its end */
-    private SmallPictures(FrameIndex index, int width, int height, InputStream source) {
-        this.width = width;
-        this.height = height;
-        watch = new PictureWatch(new CellDifference(width, height), index.keys(), index.leading());
+    private SmallPictures(FrameIndex index, int height, InputStream source) {
+        bytes = WIDTH * height;
+        watch = new PictureWatch(new CellDifference(WIDTH, height), index.keys(), index.leading());
         thread = new Thread(() -> read(source), "small-pictures");
         thread.setDaemon(true);
     }
 
-    /** Begins to read them. */
+    /**
+     * Begins to read them.
+     *
+     * @param source of the raw pictures; read to its end
+     */
     static SmallPictures read(FrameIndex index, MediaInfo.Video video, InputStream source) {
-        SmallPictures pictures = new SmallPictures(index, WIDTH, heightOf(video), source);
+        SmallPictures pictures = new SmallPictures(index, heightOf(video), source);
         pictures.thread.start();
         return pictures;
     }
@@ -49,10 +50,10 @@ final class SmallPictures {
 
     private void read(InputStream source) {
         try (source) {
-            byte[] picture = source.readNBytes(width * height);
-            while (picture.length == width * height) {
+            for (byte[] picture = source.readNBytes(bytes);
+                    picture.length == bytes;
+                    picture = source.readNBytes(bytes)) {
                 watch.accept(picture);
-                picture = source.readNBytes(width * height);
             }
         } catch (IOException ended) {
             // The decoder was stopped: what it was to tell is not looked at.

@@ -51,7 +51,8 @@ public class OpenTakes {
     public Optional<ColourTransform> transformOf(Recipe recipe) {
         return recipe.balance().transform().map(transform -> {
             Take take = of(recipe);
-            ColourTags.Curve stated = TransformFile.tags(recipe, take).transfer();
+            ColourTags.Curve stated =
+                    recipe.balance().tagsOf(take.sources().get(0).tags()).transfer();
             return transforms.get(
                     new TransformKey(transform, recipe.balance().curve(), stated),
                     key -> TransformFile.open(recipe, take, media, contents::of).orElseThrow());

@@ -30,7 +30,7 @@ export function startLedger(store) {
         const root = fragment.querySelector(".row");
         root.dataset.stage = row.stage;
         root.title = `${row.verdict}: ${row.reason}`;
-        part(root, "reason").textContent = `${row.verdict}: ${row.reason}`;
+        part(root, "reason").textContent = root.title;
         part(root, "name").textContent = row.name;
         part(root, "figure").textContent = row.figure;
         part(root, "verdict").replaceChildren(verdictSign(row.verdict));
