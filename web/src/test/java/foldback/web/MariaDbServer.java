@@ -65,8 +65,6 @@ final class MariaDbServer {
                 "--skip-name-resolve",
                 "--character-set-server=utf8mb4",
                 "--skip-log-bin",
-                // A worker that hangs in the middle of a transaction holds no row for longer.
-                "--idle-transaction-timeout=60",
                 // Commits outlive the server's death, not the machine's: that is not tested, and syncing would slow
                 // every test.
                 "--innodb-flush-log-at-trx-commit=2",

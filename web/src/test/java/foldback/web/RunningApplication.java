@@ -104,8 +104,12 @@ public final class RunningApplication implements ParameterResolver {
             return startWorker(List.of());
         }
 
-        /** The same through a command that runs another one. */
-        Process startWorker(List<String> through) throws Exception {
+        /**
+         * The same through a command that runs another one.
+         *
+         * @param more options of the worker beside the usual ones
+         */
+        Process startWorker(List<String> through, String... more) throws Exception {
             List<String> command = new ArrayList<>(through);
             command.addAll(List.of(
                     Path.of(System.getProperty("java.home"), "bin", "java").toString(),
@@ -114,7 +118,7 @@ public final class RunningApplication implements ParameterResolver {
                     System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")),
                     "foldback.web.FoldbackApplication",
                     "--foldback.role=worker"));
-            command.addAll(List.of(options(database, home)));
+            command.addAll(List.of(options(database, home, more)));
             return new ProcessBuilder(command)
                     .redirectErrorStream(true)
                     .redirectOutput(ProcessBuilder.Redirect.appendTo(

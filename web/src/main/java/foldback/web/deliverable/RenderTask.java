@@ -24,6 +24,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.context.annotation.Profile;
 import org.springframework.dao.DataAccessException;
 import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.TransactionException;
 
@@ -165,6 +166,8 @@ class RenderTask {
                 return;
             } catch (DataIntegrityViolationException refused) {
                 throw refused;
+            } catch (PessimisticLockingFailureException held) {
+                LOG.warn("another process holds the rows for long; trying again");
             } catch (DataAccessException | TransactionException away) {
                 LOG.warn("the database does not answer; trying again");
                 TimeUnit.SECONDS.sleep(2);
