@@ -1,57 +1,62 @@
 import assert from "node:assert/strict";
+import { readFileSync } from "node:fs";
 import { test } from "node:test";
-import { changed, isKeyed, keyAt, neighbour, valueAt, withKey, withoutKey } from "../../main/resources/static/js/bench/keyTrack.js";
+import { changed, isKeyed, keyAt, neighbour, valueAt, wayAt, withKey, withKeyMoved, withoutKey, withWay } from "../../main/resources/static/js/bench/keyTrack.js";
 
 const FRAME = 0.04;
-const still = { exposure_stops: 0.5, tint: 0 };
 const moving = [
-  { at_s: 1, exposure_stops: 0, tint: 1 },
-  { at_s: 2, exposure_stops: 1, tint: 1 },
-  { at_s: 4, exposure_stops: 5, tint: -1 },
+  { at_s: 1, value: 0 },
+  { at_s: 2, value: 1 },
+  { at_s: 4, value: 5 },
 ];
 
 test("what does not change is the same at all times", () => {
-  assert.equal(isKeyed(still), false);
-  assert.deepEqual(valueAt(still, 3), still);
-  assert.equal(keyAt(still, 0, FRAME), undefined);
-  assert.deepEqual(changed(still, 7, FRAME, { tint: 2 }), { exposure_stops: 0.5, tint: 2 });
+  assert.equal(isKeyed(0.5), false);
+  assert.equal(valueAt(0.5, 3), 0.5);
+  assert.equal(valueAt(undefined, 3), 0);
+  assert.equal(keyAt(0.5, 0, FRAME), undefined);
+  assert.equal(changed(0.5, 7, FRAME, 2), 2);
 });
 
-test("before the first key and after the last their values hold", () => {
-  assert.deepEqual(valueAt(moving, 0), { exposure_stops: 0, tint: 1 });
-  assert.deepEqual(valueAt(moving, 9), { exposure_stops: 5, tint: -1 });
-});
-
-test("it goes through its keys and never past them", () => {
-  for (const { at_s, ...value } of moving) {
-    assert.deepEqual(valueAt(moving, at_s), value);
+test("values are those of a render, for every way", () => {
+  const cases = JSON.parse(readFileSync(new URL("../resources/tracks.json", import.meta.url)));
+  assert.ok(cases.length >= 8);
+  for (const { track, values } of cases) {
+    for (const [time, value] of values) {
+      assert.ok(Math.abs(valueAt(track, time) - value) < 1e-12, `${valueAt(track, time)}, not ${value}, at ${time} of ${JSON.stringify(track)}`);
+    }
   }
-  let last = 0;
-  for (let time = 1; time <= 4; time += 0.01) {
-    const { exposure_stops: stops, tint } = valueAt(moving, time);
-    assert.ok(stops >= last - 1e-12 && stops <= 5, `${stops} at ${time}`);
-    assert.ok(tint <= 1 && tint >= -1);
-    last = stops;
-  }
-  assert.equal(valueAt(moving, 1.5).tint, 1);
 });
 
 test("a key is set where there is none, and changed where there is one", () => {
-  const three = changed(moving, 3, FRAME, { tint: 0.5 });
-  assert.equal(three.length, 4);
-  assert.equal(three[2].tint, 0.5);
-  assert.equal(three[2].exposure_stops, valueAt(moving, 3).exposure_stops);
-  const again = changed(three, 3 + FRAME / 3, FRAME, { tint: 0.25 });
+  const three = changed(moving, 3, FRAME, 0.5);
+  assert.deepEqual(three[2], { at_s: 3, value: 0.5 });
+  const again = changed(three, 3 + FRAME / 3, FRAME, 0.25);
   assert.equal(again.length, 4);
-  assert.equal(again[2].at_s, 3);
-  assert.equal(again[2].tint, 0.25);
+  assert.deepEqual(again[2], { at_s: 3, value: 0.25 });
+});
+
+test("a key that parts a stretch goes on as the stretch did", () => {
+  const held = withWay(moving, 2.5, FRAME, "hold");
+  assert.deepEqual(held.map((key) => key.way), [undefined, "hold", undefined]);
+  assert.deepEqual(withKey(held, 3, FRAME)[2], { way: "hold", at_s: 3, value: 1 });
+  assert.equal(wayAt(held, 3, FRAME), "hold");
+  assert.equal(wayAt(held, 1.5, FRAME), "curve");
+  assert.equal(wayAt(held, 0, FRAME), undefined);
+  assert.equal(wayAt(held, 5, FRAME), undefined);
+  assert.deepEqual(withWay(held, 2, FRAME, "curve"), moving);
 });
 
 test("the first key makes it change over time, the last one taken away lets it rest", () => {
-  const one = withKey(still, 2, FRAME);
-  assert.deepEqual(one, [{ at_s: 2, ...still }]);
-  assert.deepEqual(withoutKey(one, 2, FRAME), still);
+  const one = withKey(0.5, 2, FRAME);
+  assert.deepEqual(one, [{ at_s: 2, value: 0.5 }]);
+  assert.equal(withoutKey(one, 2, FRAME), 0.5);
   assert.deepEqual(withoutKey(moving, 2, FRAME), [moving[0], moving[2]]);
+});
+
+test("a key is moved past others, and takes the place of one that is there", () => {
+  assert.deepEqual(withKeyMoved(moving, 1, 3, FRAME), [moving[1], { at_s: 3, value: 0 }, moving[2]]);
+  assert.deepEqual(withKeyMoved(moving, 1, 4, FRAME), [moving[1], { at_s: 4, value: 0 }]);
 });
 
 test("neighbouring keys are found from between and from on them", () => {
@@ -59,5 +64,5 @@ test("neighbouring keys are found from between and from on them", () => {
   assert.equal(neighbour(moving, 2, FRAME, -1), 1);
   assert.equal(neighbour(moving, 3, FRAME, -1), 2);
   assert.equal(neighbour(moving, 4, FRAME, 1), null);
-  assert.equal(neighbour(still, 1, FRAME, 1), null);
+  assert.equal(neighbour(3, 1, FRAME, 1), null);
 });

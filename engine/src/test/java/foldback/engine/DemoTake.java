@@ -6,12 +6,11 @@ import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Seams;
-import foldback.core.recipe.Sync;
-import foldback.core.recipe.geometry.Geometry;
 import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Stops;
 import foldback.core.recipe.light.Trim;
+import foldback.core.recipe.light.TrimTracks;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.time.FrameRate;
@@ -37,17 +36,18 @@ public final class DemoTake {
 
     public static Recipe recipe() throws IOException {
         Rig rig = RigJson.readCard(Files.readString(MEDIA.resolve("rig-card.json")));
-        return new Recipe(
-                new FrameRate(25, 1),
-                List.of(clip("A", "sluice-path-a.mp4"), clip("B", "sluice-path-b.mp4")),
-                Sync.NONE,
-                Geometry.of(rig, "rig card"),
-                Balance.NONE.withLenses(List.of(new LensBalance(
-                        "B",
-                        Track.still(new Stops(0.42, -0.11, 0, 0.14)),
-                        Track.still(new Trim(0.05, 0, 0, 0, 0, 0, 0))))),
-                new Seams(Math.toRadians(5), 3.5),
-                new Level(Math.toRadians(12), Math.toRadians(-2), Math.toRadians(1)));
+        Balance balance = Balance.NONE.withLenses(List.of(new LensBalance(
+                "B",
+                Track.still(new Stops(0.42, -0.11, 0, 0.14)),
+                TrimTracks.still(new Trim(0.05, 0, 0, 0, 0, 0, 0)))));
+        return Recipe.start(
+                        new FrameRate(25, 1),
+                        List.of(clip("A", "sluice-path-a.mp4"), clip("B", "sluice-path-b.mp4")),
+                        rig,
+                        "rig card")
+                .with(Balance.SECTION, balance)
+                .with(Seams.SECTION, new Seams(Math.toRadians(5), 3.5))
+                .with(Level.SECTION, new Level(Math.toRadians(12), Math.toRadians(-2), Math.toRadians(1)));
     }
 
     /** Another of the demo takes with the rig of its card, about which nothing else was decided. */

@@ -1,7 +1,7 @@
 package foldback.web;
 
 import foldback.core.recipe.Recipe;
-import foldback.engine.document.RecipeJson;
+import foldback.engine.recipe.RecipeJson;
 import foldback.web.project.TakeRepository;
 import foldback.web.project.TakeRow;
 import foldback.web.recipe.Recipes;

@@ -16,6 +16,7 @@ import org.openqa.selenium.WebElement;
 import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.interactions.WheelInput;
 import org.openqa.selenium.support.ui.Select;
+import tools.jackson.databind.JsonNode;
 
 /** The controls of the bench, each as a hand uses it. */
 @ExtendWith(RunningApplication.class)
@@ -52,7 +53,7 @@ class BenchTest {
     }
 
     private void revision(int number) {
-        browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision " + number));
+        browser.await().until(driver -> browser.find("kept").getText().equals("Saved, revision " + number));
     }
 
     private void stage(String stage) {
@@ -108,7 +109,7 @@ class BenchTest {
 
         // Closing the page loses nothing; undo goes on where it was.
         load(server);
-        assertThat(browser.find("kept").getText()).isEqualTo("Kept, revision 6");
+        assertThat(browser.find("kept").getText()).isEqualTo("Saved, revision 6");
         keys(Keys.chord(Keys.CONTROL, "z"));
         revision(5);
         keys(Keys.chord(Keys.CONTROL, Keys.SHIFT, "Z"));
@@ -117,6 +118,8 @@ class BenchTest {
 
     @Test
     void oneActionEvensTheLensesAndSaysHowFar() {
+        stage("level");
+        long folded = ledgerHeight();
         stage("balance");
         assertThat(figure("balance")).isEqualTo("not evened");
         browser.press("even");
@@ -140,11 +143,12 @@ class BenchTest {
                         driver.findElements(By.cssSelector("[data-test=finer]")).size() == 3);
         // When they go away, the ledger is as tall as its rows again.
         stage("level");
-        browser.await()
-                .until(
-                        driver -> Boolean.TRUE.equals(
-                                browser.driver.executeScript(
-                                        "const ledger = document.getElementById('ledger'); return ledger.scrollHeight === ledger.clientHeight;")));
+        browser.await().until(driver -> ledgerHeight() == folded);
+    }
+
+    /** How tall the ledger is with all its rows, seen or not. */
+    private long ledgerHeight() {
+        return (Long) browser.driver.executeScript("return document.getElementById('ledger').scrollHeight;");
     }
 
     @Test
@@ -211,8 +215,10 @@ class BenchTest {
         browser.await().until(driver -> browser.find("pane-lens").getDomAttribute("data-split") != null);
     }
 
-    private void keySign(String text) {
-        browser.await().until(driver -> browser.find("key-sign").getText().equals(text));
+    private void keySign(String sign) {
+        browser.await()
+                .until(driver ->
+                        browser.find("key-trim-exposure_stops").getText().equals(sign));
     }
 
     /** How often the scope has been drawn. */
@@ -227,13 +233,13 @@ class BenchTest {
         browser.press("balance-of-A");
         type("trim-exposure_stops", "0.5");
         revision(2);
-        browser.press("key");
+        browser.press("key-trim-exposure_stops");
         revision(3);
-        keySign("■ on a key");
+        keySign("■");
         for (int i = 0; i < 5; i++) {
             browser.press("frame-forth");
         }
-        keySign("□ between keys");
+        keySign("□");
         type("trim-exposure_stops", "1.5");
         revision(4);
         browser.press("frame-back");
@@ -243,17 +249,65 @@ class BenchTest {
                     Double.parseDouble(browser.find("trim-exposure_stops").getDomProperty("value"));
             return between > 0.5 && between < 1.5;
         });
-        browser.press("key-before");
+        browser.press("track-back-trim-exposure_stops");
         browser.await()
                 .until(shown ->
                         "0.50".equals(browser.find("trim-exposure_stops").getDomProperty("value")));
         browser.press("trim-copy");
         revision(5);
         browser.press("balance-of-B");
-        keySign("■ on a key");
+        keySign("■");
         browser.press("trim-back");
         revision(6);
-        keySign("does not change");
+        keySign("◇");
+    }
+
+    @Test
+    void aTracksKeysAreMovedEasedAndCleared() throws Exception {
+        stage("balance");
+        browser.press("key-trim-tint_stops");
+        revision(2);
+        keys(Keys.END);
+        type("trim-tint_stops", "2");
+        revision(3);
+        keys(Keys.HOME);
+        new Select(browser.find("track-way-trim-tint_stops")).selectByValue("hold");
+        revision(4);
+        browser.press("frame-forth");
+        browser.await()
+                .until(driver -> "0.00".equals(browser.find("trim-tint_stops").getDomProperty("value")));
+        browser.press("track-next-trim-tint_stops");
+        browser.await()
+                .until(driver -> "2.00".equals(browser.find("trim-tint_stops").getDomProperty("value")));
+        browser.find("track-key-trim-tint_stops").sendKeys(Keys.ARROW_LEFT);
+        revision(5);
+        JsonNode moved = keysOfTint();
+        assertThat(moved.get(0).path("way").asString()).isEqualTo("hold");
+        double end = moved.get(1).path("at_s").asDouble();
+        WebElement lane = browser.driver.findElement(By.cssSelector("[data-test=track] .lane"));
+        int half = lane.getSize().getWidth() / 2;
+        new Actions(browser.driver)
+                .moveToElement(lane, 10 - half, 0)
+                .clickAndHold()
+                .moveByOffset(half / 2, 0)
+                .moveByOffset(half / 2, 0)
+                .release()
+                .perform();
+        revision(6);
+        assertThat(keysOfTint().get(0).path("at_s").asDouble()).isBetween(1.0, end - 1);
+        browser.press("track-clear-trim-tint_stops");
+        revision(7);
+        assertThat(browser.driver.findElements(By.cssSelector("[data-test=track]")))
+                .isEmpty();
+    }
+
+    private JsonNode keysOfTint() throws Exception {
+        return api.get("/api/takes/" + take)
+                .json()
+                .path("recipe")
+                .path("balance")
+                .path("whole")
+                .path("tint_stops");
     }
 
     @Test
@@ -324,7 +378,7 @@ class BenchTest {
         assertThat(browser.find("time").getText()).isEqualTo("0:08.36");
         keys("5");
         assertThat(browser.find("sheet").findElement(By.tagName("h1")).getText())
-                .isEqualTo("Seams");
+                .isEqualTo("Level");
         String before = browser.driver.findElement(By.tagName("html")).getDomAttribute("data-theme");
         keys("t");
         String after = browser.driver.findElement(By.tagName("html")).getDomAttribute("data-theme");

@@ -50,21 +50,21 @@ class JourneyTest {
                 .moveByOffset(-40, 0)
                 .release()
                 .perform();
-        browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 2"));
+        browser.await().until(driver -> browser.find("kept").getText().equals("Saved, revision 2"));
         // The sphere is shown at about 964 px a turn: 120 px to the left bring 45 degrees more to the middle.
         double yaw = Double.parseDouble(browser.find("yaw_deg").getDomProperty("value"));
         assertThat(yaw).isBetween(40.0, 50.0);
         WebElement tilt = browser.find("pitch_deg");
         tilt.click();
         tilt.sendKeys(Keys.ARROW_UP);
-        browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 3"));
+        browser.await().until(driver -> browser.find("kept").getText().equals("Saved, revision 3"));
     }
 
     private static void undoAndRedo(Browser browser) {
         browser.press("undo");
-        browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 2"));
+        browser.await().until(driver -> browser.find("kept").getText().equals("Saved, revision 2"));
         browser.press("redo");
-        browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 3"));
+        browser.await().until(driver -> browser.find("kept").getText().equals("Saved, revision 3"));
     }
 
     private static void lookAround(Browser browser) {
@@ -134,7 +134,7 @@ class JourneyTest {
             browser.await().until(driver -> browser.find("conflict").isDisplayed());
             assertThat(browser.find("conflict").getText()).contains("Feather 9").contains("Quarter turn: right");
             browser.press("conflict-again");
-            browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 3"));
+            browser.await().until(driver -> browser.find("kept").getText().equals("Saved, revision 3"));
             assertThat(api.get("/api/takes/" + take)
                             .json()
                             .path("recipe")

@@ -68,11 +68,8 @@ class PicturesTest {
         long take = api.freshTake(new Recipe(
                 demo.rate(),
                 List.of(demo.clip("A"), new ClipRef("B", "brittle.mp4", b.sha256(), 0)),
-                demo.sync(),
-                demo.geometry(),
-                demo.balance(),
-                demo.seams(),
-                demo.level()));
+                demo.sections(),
+                demo.left()));
         assertThat(picture(server, take, "sphere?t=0.2&width=3840").statusCode())
                 .isEqualTo(200);
         try (var file = Files.newByteChannel(media.resolve("brittle.mp4"), StandardOpenOption.WRITE)) {

@@ -8,7 +8,7 @@ import foldback.engine.proxy.Proxies;
 import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
-import foldback.web.preview.OpenTakes;
+import foldback.web.take.OpenTakes;
 import java.io.InputStream;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -111,7 +111,7 @@ class PlayTest {
             // A change while it plays goes on from the playhead with the new recipe.
             new Actions(browser.driver).sendKeys("6").perform();
             browser.find("yaw_deg").sendKeys(Keys.chord(Keys.CONTROL, "a"), "40", Keys.ENTER);
-            browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 2"));
+            browser.await().until(driver -> browser.find("kept").getText().equals("Saved, revision 2"));
             double now = time(browser);
             playingBeyond(browser, now + 0.4);
             assertThat(browser.find("play").getDomAttribute("aria-label")).isEqualTo("Pause");

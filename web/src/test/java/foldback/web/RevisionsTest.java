@@ -100,7 +100,7 @@ class RevisionsTest {
         Api api = new Api(server);
         String take = "/api/takes/" + api.freshTake();
         String order = "{\"reference\": \"\", \"highlights\": \"lower\"}";
-        assertThat(api.post(take + "/balance?base=1", order)
+        assertThat(api.post(take + "/stages/balance/jobs/even?base=1", order)
                         .json()
                         .path("working")
                         .asBoolean())
@@ -111,7 +111,8 @@ class RevisionsTest {
         JsonNode measure = state.path("recipe").path("balance").path("measure");
         assertThat(measure.path("before_stops").asDouble()).isGreaterThan(0.3);
         assertThat(measure.path("residual_stops").asDouble()).isLessThan(0.08);
-        JsonNode curve = api.get(take + "/revisions/2/lanes/balance").json();
+        JsonNode lane = api.get(take + "/revisions/2/stages/balance/lane").json();
+        JsonNode curve = lane.path("whole");
         assertThat(curve.path("points").size()).isGreaterThan(5);
         assertThat(curve.path("points").get(0).get(1).asDouble()).isLessThan(0.1);
         JsonNode values = api.get(take + "/revisions/2/values?t=1&x=0.5&y=0.4").json();
@@ -121,10 +122,11 @@ class RevisionsTest {
                         .path("detail")
                         .asString())
                 .contains("shares of the canvas");
-        assertThat(curve.path("seams").get(0).path("first").asString()).isEqualTo("A");
+        assertThat(lane.path("finer").get(0).path("label").asString()).isEqualTo("A\u00b7B");
         double most = 0;
-        for (JsonNode lens : curve.path("clipped")) {
-            for (JsonNode point : lens.path("points")) {
+        for (JsonNode finer : lane.path("finer")) {
+            boolean clipped = finer.path("unit").asString().equals("% clipped");
+            for (JsonNode point : clipped ? finer.path("points") : lane.path("none")) {
                 most = Math.max(most, point.get(1).asDouble());
             }
         }
@@ -178,14 +180,15 @@ class RevisionsTest {
     @Test
     void theLedgerSaysWhatWasMeasuredAndWhatNot(RunningApplication.Server server) throws Exception {
         JsonNode ledger = new Api(server).get("/api/takes/1").json().path("ledger");
-        assertThat(ledger.size()).isEqualTo(6);
+        // The six of the work, and the one of the tests.
+        assertThat(ledger.size()).isEqualTo(7);
         assertThat(ledger.get(0).path("figure").asString()).isEqualTo("2 clips agree");
         assertThat(ledger.get(1).path("reason").asString()).isEqualTo("Taken as recorded in sync.");
         assertThat(ledger.get(2).path("reason").asString())
                 .as("the pair covers the whole sphere")
                 .isEqualTo("Not measured on this take.");
-        assertThat(ledger.get(4).path("verdict").asString()).isEqualTo("check");
-        assertThat(ledger.get(5).path("reason").asString()).isEqualTo("By eye.");
+        assertThat(ledger.get(5).path("verdict").asString()).isEqualTo("check");
+        assertThat(ledger.get(4).path("reason").asString()).isEqualTo("By eye.");
     }
 
     @Test

@@ -57,13 +57,20 @@ class RigTest {
 
     /** Solves, and gives the take's state; the head is the next revision then. */
     private static JsonNode solved(Api api, long take, int base, String order) throws Exception {
-        assertThat(api.post(path(take) + "/rig?base=" + base, order).status()).isEqualTo(200);
+        assertThat(api.post(path(take) + "/stages/rig/jobs/solve?base=" + base, order)
+                        .status())
+                .isEqualTo(200);
         Awaitility.await()
                 .atMost(Patience.WORK)
                 .pollInterval(Duration.ofMillis(100))
-                .until(() ->
-                        !api.get(path(take) + "/rig").json().path("working").asBoolean());
-        assertThat(api.get(path(take) + "/rig").json().path("message").asString())
+                .until(() -> !api.get(path(take) + "/stages/rig/job")
+                        .json()
+                        .path("working")
+                        .asBoolean());
+        assertThat(api.get(path(take) + "/stages/rig/job")
+                        .json()
+                        .path("message")
+                        .asString())
                 .isEmpty();
         JsonNode state = api.get(path(take)).json();
         assertThat(state.path("revision").asInt()).isEqualTo(base + 1);
@@ -146,10 +153,10 @@ class RigTest {
         assertThat(picture.getHeight()).isEqualTo(200);
         // Sky above, ground below: upright.
         assertThat(brightness(picture.getRGB(90, 15))).isGreaterThan(brightness(picture.getRGB(90, 190)));
-        JsonNode lane = api.get(path(take) + "/revisions/1/lanes/rig").json();
-        assertThat(lane.path("lenses").size()).isEqualTo(2);
-        assertThat(lane.path("points").size()).isGreaterThan(3);
-        assertThat(lane.path("points").get(0).get(1).asDouble()).isLessThan(0.3);
+        JsonNode lane = api.get(path(take) + "/revisions/1/stages/rig/lane").json();
+        assertThat(lane.path("finer").size()).isEqualTo(2);
+        assertThat(lane.path("whole").path("points").size()).isGreaterThan(3);
+        assertThat(lane.path("whole").path("points").get(0).get(1).asDouble()).isLessThan(0.3);
     }
 
     private static int brightness(int rgb) {
@@ -160,17 +167,23 @@ class RigTest {
     void whatCannotBeSolvedIsSaid(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         long take = take(api, server);
-        assertThat(api.post(path(take) + "/rig?base=1", "{\"start\":\"maker\"}").body())
+        assertThat(api.post(path(take) + "/stages/rig/jobs/solve?base=1", "{\"start\":\"maker\"}")
+                        .body())
                 .contains("'start' must be one of kind, unit, nothing: 'maker'");
-        assertThat(api.post(path(take) + "/rig?base=1", "{\"free\":{\"pupils\":\"shared\"}}")
+        assertThat(api.post(path(take) + "/stages/rig/jobs/solve?base=1", "{\"free\":{\"pupils\":\"shared\"}}")
                         .body())
                 .contains("Pupils are held, or each lens has its own");
-        api.post(path(take) + "/rig?base=1", "{\"moments\":[77]}");
+        api.post(path(take) + "/stages/rig/jobs/solve?base=1", "{\"moments\":[77]}");
         Awaitility.await()
                 .atMost(Patience.WORK)
-                .until(() ->
-                        !api.get(path(take) + "/rig").json().path("working").asBoolean());
-        assertThat(api.get(path(take) + "/rig").json().path("message").asString())
+                .until(() -> !api.get(path(take) + "/stages/rig/job")
+                        .json()
+                        .path("working")
+                        .asBoolean());
+        assertThat(api.get(path(take) + "/stages/rig/job")
+                        .json()
+                        .path("message")
+                        .asString())
                 .contains("shows nothing at 77.0 s");
         assertThat(api.get(path(take)).json().path("revision").asInt()).isEqualTo(1);
         assertThat(api.post(
@@ -178,7 +191,8 @@ class RigTest {
                                 "{\"seconds\":0.4,\"place\":{\"slot\":\"A\",\"x\":0,\"y\":0,\"z\":-1}}")
                         .body())
                 .contains("Lens A does not see that place");
-        assertThat(api.post(path(take) + "/rig?base=1", "{\"fromPoints\":true}").status())
+        assertThat(api.post(path(take) + "/stages/rig/jobs/solve?base=1", "{\"fromPoints\":true}")
+                        .status())
                 .isEqualTo(400);
     }
 
@@ -207,7 +221,9 @@ class RigTest {
                 ImageIO.read(new ByteArrayInputStream(api.bytes(path(take) + "/revisions/2/sphere?t=0.2&width=256")));
         assertThat(brightness(sphere.getRGB(128, 60))).isGreaterThan(60);
         assertThat(brightness(sphere.getRGB(2, 64))).isLessThan(20);
-        assertThat(api.post(path(take) + "/rig?base=2", REFINE).body()).contains("One lens has no other");
+        assertThat(api.post(path(take) + "/stages/rig/jobs/solve?base=2", REFINE)
+                        .body())
+                .contains("One lens has no other");
         rig.withArray("off").add("A");
         assertThat(changed(api, take, 2, rig).path("detail").asString()).contains("one must stay on");
         assertThat(api.get(path(take) + "/revisions/1/coverage")
@@ -263,7 +279,7 @@ class RigTest {
             double x = (disc.path("centre_x_px").asDouble() - width / 2) * scale;
             double y = (disc.path("centre_y_px").asDouble() - width / 2) * scale;
             drag(browser, pane, x, y, 30, -12);
-            browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 2"));
+            browser.await().until(driver -> browser.find("kept").getText().equals("Saved, revision 2"));
             JsonNode moved = disc(api, take);
             assertThat(moved.path("centre_x_px").asDouble())
                     .isCloseTo(disc.path("centre_x_px").asDouble() + 30 / scale, within(0.01));
@@ -271,7 +287,7 @@ class RigTest {
                     .isCloseTo(disc.path("centre_y_px").asDouble() - 12 / scale, within(0.01));
             assertThat(moved.path("radius_px")).isEqualTo(disc.path("radius_px"));
             drag(browser, pane, x + 30 - disc.path("radius_px").asDouble() * scale, y - 12, 25, 0);
-            browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision 3"));
+            browser.await().until(driver -> browser.find("kept").getText().equals("Saved, revision 3"));
             assertThat(disc(api, take).path("radius_px").asDouble())
                     .isCloseTo(disc.path("radius_px").asDouble() - 25 / scale, within(1 / scale));
             assertThat(disc(api, take).path("centre_x_px")).isEqualTo(moved.path("centre_x_px"));

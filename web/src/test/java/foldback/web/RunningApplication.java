@@ -55,7 +55,15 @@ public final class RunningApplication implements ParameterResolver {
 
         /** One with a database of its own. */
         static Server start(MariaDbServer database, Path home) {
-            return new Server(database, home, FoldbackApplication.start(Map.of(), options(database, home)));
+            // What is logged goes to a file: the thousands of lines of failures that are meant hide what was not, and
+            // the
+            // channel on which tests are reported was lost under them.
+            String[] options = options(
+                    database,
+                    home,
+                    "--logging.threshold.console=OFF",
+                    "--logging.file.name=" + home.resolve("pages.log"));
+            return new Server(database, home, FoldbackApplication.start(Map.of(), options));
         }
 
         static String[] options(MariaDbServer database, Path home, String... more) {

@@ -53,8 +53,8 @@ class SyncTest {
     }
 
     static JsonNode found(Api api, long take) throws Exception {
-        String path = "/api/takes/" + take + "/sync";
-        assertThat(api.post(path + "?base=1", "{}").status()).isEqualTo(200);
+        String path = "/api/takes/" + take + "/stages/sync/job";
+        assertThat(api.post(path + "s/find?base=1", "{}").status()).isEqualTo(200);
         Awaitility.await()
                 .atMost(Patience.WORK)
                 .pollInterval(Duration.ofMillis(50))
@@ -96,22 +96,24 @@ class SyncTest {
         Api api = new Api(server);
         long take = unsynced(api, server);
         api.post("/api/takes/" + take + "/revisions", "{\"base\":1,\"set\":{\"offsets\":{\"B\":0.5}}}");
-        api.post("/api/takes/" + take + "/sync?base=1", "{}");
+        api.post("/api/takes/" + take + "/stages/sync/jobs/find?base=1", "{}");
         JsonNode status = Awaitility.await()
                 .atMost(Patience.WORK)
                 .until(
-                        () -> api.get("/api/takes/" + take + "/sync").json(),
+                        () -> api.get("/api/takes/" + take + "/stages/sync/job").json(),
                         s -> !s.path("working").asBoolean());
         assertThat(status.path("message").asString()).contains("was changed meanwhile");
         assertThat(offset(api.get("/api/takes/" + take).json(), 1)).isEqualTo(0.5);
         // The result is not lost: it is used when that is wished.
         assertThat(status.path("offered").asBoolean()).isTrue();
-        assertThat(api.post("/api/takes/" + take + "/sync/use?base=2", "").status())
+        assertThat(api.post("/api/takes/" + take + "/stages/sync/job/use?base=2", "")
+                        .status())
                 .isEqualTo(200);
         JsonNode used = api.get("/api/takes/" + take).json();
         assertThat(offset(used, 1)).isCloseTo(LATE, within(0.002));
         assertThat(used.path("revision").asInt()).isEqualTo(3);
-        assertThat(api.post("/api/takes/" + take + "/sync/use?base=3", "").status())
+        assertThat(api.post("/api/takes/" + take + "/stages/sync/job/use?base=3", "")
+                        .status())
                 .isEqualTo(400);
     }
 
@@ -123,11 +125,11 @@ class SyncTest {
         api.post(
                 "/api/takes/" + take + "/revisions",
                 "{\"base\":1,\"set\":{\"level\":{\"yaw_deg\":30,\"pitch_deg\":0,\"roll_deg\":0}}}");
-        api.post("/api/takes/" + take + "/sync?base=1", "{}");
+        api.post("/api/takes/" + take + "/stages/sync/jobs/find?base=1", "{}");
         JsonNode status = Awaitility.await()
                 .atMost(Patience.WORK)
                 .until(
-                        () -> api.get("/api/takes/" + take + "/sync").json(),
+                        () -> api.get("/api/takes/" + take + "/stages/sync/job").json(),
                         s -> !s.path("working").asBoolean());
         assertThat(status.path("message").asString()).isEmpty();
         JsonNode both = api.get("/api/takes/" + take).json();
@@ -253,6 +255,6 @@ class SyncTest {
     }
 
     static void kept(Browser browser, int revision) {
-        browser.await().until(driver -> browser.find("kept").getText().equals("Kept, revision " + revision));
+        browser.await().until(driver -> browser.find("kept").getText().equals("Saved, revision " + revision));
     }
 }

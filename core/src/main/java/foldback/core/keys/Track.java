@@ -3,9 +3,8 @@ package foldback.core.keys;
 import java.util.List;
 
 /**
- * A value over time. Before the first key and after the last it stays; between, it goes smoothly through all keys without going beyond
- * any two that are next to each other (monotone cubic: Fritsch and Carlson 1980, with the slopes of Fritsch and Butland 1984), so that
- * two keys a frame apart make a sharp step.
+ * A value over time. Before the first key and after the last it stays; between two keys it goes as the first of them says, and
+ * never beyond the two, so that two keys a frame apart make a sharp step.
  *
  * @param keys at least one, their times rising
  * @param keyed whether the keys' times were meant: a value that stays may still have a key, to which others will come
@@ -54,24 +53,50 @@ public record Track<V extends Values<V>>(List<Key<V>> keys, boolean keyed) {
         if (next == keys.size() || keys.get(next - 1).seconds() == seconds) {
             return keys.get(next - 1).value();
         }
-        double[] begin = keys.get(next - 1).value().numbers();
-        double[] end = keys.get(next).value().numbers();
         double span = keys.get(next).seconds() - keys.get(next - 1).seconds();
         double s = (seconds - keys.get(next - 1).seconds()) / span;
+        return switch (keys.get(next - 1).easing()) {
+            case HOLD -> keys.get(next - 1).value();
+            case LINEAR -> mixed(next, s);
+            case EASE -> mixed(next, s * s * (3 - 2 * s));
+            case CURVE -> curved(next, s, span);
+        };
+    }
+
+    /** The value on a straight line to a key, at a share of the way. */
+    private V mixed(int next, double share) {
+        double[] begin = keys.get(next - 1).value().numbers();
+        double[] end = keys.get(next).value().numbers();
+        double[] between = new double[begin.length];
+        for (int k = 0; k < between.length; k++) {
+            between[k] = begin[k] + share * (end[k] - begin[k]);
+        }
+        return keys.get(0).value().of(between);
+    }
+
+    /** The value on Hermite's cubic to a key, at a share of the time. */
+    private V curved(int next, double s, double span) {
+        double[] begin = keys.get(next - 1).value().numbers();
+        double[] end = keys.get(next).value().numbers();
         double[] between = new double[begin.length];
         for (int k = 0; k < between.length; k++) {
             double one = slope(next - 1, k) * span;
             double two = slope(next, k) * span;
             double change = end[k] - begin[k];
-            // Hermite's cubic.
             between[k] = begin[k] + s * (one + s * (3 * change - 2 * one - two + s * (one + two - 2 * change)));
         }
         return keys.get(0).value().of(between);
     }
 
-    /** The slope at a key, a second: level at the ends and at peaks, else the harmonic mean of both sides, weighted by their spans. */
+    /**
+     * The slope at a key, a second: level at the ends, at peaks and beside what is no curve, else the harmonic mean of both sides,
+     * weighted by their spans.
+     */
     private double slope(int key, int number) {
-        if (key == 0 || key == keys.size() - 1) {
+        if (key == 0
+                || key == keys.size() - 1
+                || keys.get(key - 1).easing() != Easing.CURVE
+                || keys.get(key).easing() != Easing.CURVE) {
             return 0;
         }
         double before = keys.get(key).seconds() - keys.get(key - 1).seconds();

@@ -1,7 +1,10 @@
 package foldback.core.recipe;
 
+import foldback.core.recipe.section.Decisions;
+import foldback.core.recipe.section.Section;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 
@@ -12,8 +15,9 @@ import java.util.stream.Collectors;
  * @param measure what the last measurement said, if there was one; kept beside offsets set by hand afterwards
  * @param locked slots whose clips keep their places when offsets are found
  */
-public record Sync(Source source, Optional<SyncMeasure> measure, Set<String> locked) {
+public record Sync(Source source, Optional<SyncMeasure> measure, Set<String> locked) implements Decisions<Sync> {
     public static final Sync NONE = from(Source.AS_IT_COMES);
+    public static final Section<Sync> SECTION = Section.of("sync", Sync.class, NONE);
 
     public Sync {
         locked = Set.copyOf(locked);
@@ -24,8 +28,13 @@ public record Sync(Source source, Optional<SyncMeasure> measure, Set<String> loc
         return new Sync(source, Optional.empty(), Set.of());
     }
 
-    /** The same for clips that went to other slots. */
-    Sync withSlots(UnaryOperator<String> to) {
+    @Override
+    public Sync showing(Predicate<String> isOn) {
+        return this;
+    }
+
+    @Override
+    public Sync withSlots(UnaryOperator<String> to) {
         return new Sync(
                 source,
                 measure.map(said -> said.withSlots(to)),

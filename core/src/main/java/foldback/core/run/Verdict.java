@@ -5,7 +5,9 @@ public enum Verdict {
     SURE("sure"),
     CHECK("check"),
     UNSETTLED("unsettled"),
-    NOT_NEEDED("not needed");
+    NOT_NEEDED("not needed"),
+    /** A person said that the stage needs nothing. */
+    LEFT("left as it is");
 
     private final String word;
 

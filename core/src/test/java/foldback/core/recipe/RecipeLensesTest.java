@@ -6,10 +6,11 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import foldback.core.keys.Track;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.PixelFormat;
+import foldback.core.recipe.geometry.Geometry;
 import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Stops;
-import foldback.core.recipe.light.Trim;
+import foldback.core.recipe.light.TrimTracks;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.RigLens;
 import foldback.core.time.FrameRate;
@@ -37,7 +38,7 @@ class RecipeLensesTest {
     }
 
     private static Recipe without(String... slots) {
-        return SIX.withGeometry(SIX.geometry().withOff(List.of(slots)));
+        return SIX.with(Geometry.SECTION, SIX.geometry().withOff(List.of(slots)));
     }
 
     @Test
@@ -68,8 +69,9 @@ class RecipeLensesTest {
     void clipsTakeWhatIsKnownOfThemToOtherSlots() {
         Stops stops = new Stops(0.5, 0, 0, 0);
         Recipe known = without("B")
-                .withBalance(Balance.NONE.withLenses(
-                        List.of(new LensBalance("B", Track.still(stops), Track.still(Trim.NONE)))))
+                .with(
+                        Balance.SECTION,
+                        Balance.NONE.withLenses(List.of(new LensBalance("B", Track.still(stops), TrimTracks.NONE))))
                 .withClips(SIX.clips(), new Sync(Sync.Source.MEASURED, Optional.empty(), Set.of("B")));
         Recipe moved = known.withSlots(Map.of("A", "A", "B", "D", "D", "B", "C", "C", "E", "E", "F", "F"));
         assertThat(moved.clip("D").file()).isEqualTo("B.mp4");

@@ -3,6 +3,7 @@ package foldback.engine.document;
 import static foldback.engine.document.Numbers.lower;
 import static foldback.engine.document.Numbers.round;
 
+import foldback.core.keys.Amount;
 import foldback.core.keys.Key;
 import foldback.core.keys.Track;
 import foldback.core.keys.Values;
@@ -15,6 +16,7 @@ import foldback.core.recipe.light.NoiseReduction;
 import foldback.core.recipe.light.Stops;
 import foldback.core.recipe.light.Transform;
 import foldback.core.recipe.light.Trim;
+import foldback.core.recipe.light.TrimTracks;
 import foldback.core.run.Verdict;
 import foldback.core.tone.CurveChoice;
 import foldback.core.tone.Falloff;
@@ -27,7 +29,10 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Exposure and white balance as JSON. A value that does not change is an object, one that does a list of such with times. */
-final class BalanceJson {
+public final class BalanceJson {
+    public static final SectionForm<Balance> FORM =
+            new SectionForm<>(Balance.SECTION, BalanceJson::read, BalanceJson::write);
+
     private static final String AT = "at_s";
     private static final String SHOWN = "rec709";
     /** Measured differences between lenses, stops. */
@@ -37,19 +42,19 @@ final class BalanceJson {
 
     private BalanceJson() {}
 
-    static Balance read(Fields fields) {
+    private static Balance read(Fields fields) {
         Optional<BalanceMeasure> measure =
                 fields.has("measure") ? Optional.of(measure(fields.object("measure"))) : Optional.empty();
         CurveChoice curve = curve(fields);
-        Falloff falloff = fields.has("falloff") ? falloff(fields.object("falloff")) : Falloff.NONE;
+        Falloff falloff = fields.has("vignetting") ? falloff(fields.object("vignetting")) : Falloff.NONE;
         List<LensBalance> lenses = fields.list(
                 "lenses",
                 f -> new LensBalance(
                         f.text("slot"),
                         track(f, "measured", BalanceJson::stops),
-                        track(f, "trim", BalanceJson::trim),
-                        f.has("falloff") ? Optional.of(falloff(f.object("falloff"))) : Optional.empty()));
-        Track<Trim> whole = fields.has("whole") ? track(fields, "whole", BalanceJson::trim) : Track.still(Trim.NONE);
+                        trims(f, "trim"),
+                        f.has("vignetting") ? Optional.of(falloff(f.object("vignetting"))) : Optional.empty()));
+        TrimTracks whole = fields.has("whole") ? trims(fields, "whole") : TrimTracks.NONE;
         Optional<String> reference = fields.optionalText("reference");
         Highlights highlights =
                 fields.has("highlights") ? fields.oneOf(Highlights.class, "highlights") : Highlights.CUT;
@@ -57,7 +62,6 @@ final class BalanceJson {
         Optional<Transform> transform =
                 fields.has("transform") ? Optional.of(transform(fields.object("transform"))) : Optional.empty();
         NoiseReduction noise = fields.has("noise") ? noise(fields.object("noise")) : NoiseReduction.NONE;
-        fields.end();
         return new Balance(measure, curve, falloff, lenses, whole, reference, highlights, over, transform, noise);
     }
 
@@ -97,12 +101,10 @@ final class BalanceJson {
     }
 
     private static BalanceMeasure measure(Fields m) {
-        // Takes that were measured at first have no verdict of their own.
-        boolean judged = m.has("verdict");
         BalanceMeasure measure = new BalanceMeasure(
                 m.whole("algorithm", 1, 1000),
-                judged ? m.oneOf(Verdict.class, "verdict") : Verdict.CHECK,
-                judged ? m.text("reason") : "Measured by an earlier version: measure again.",
+                m.oneOf(Verdict.class, "verdict"),
+                m.text("reason"),
                 m.number("before_stops", 0, MOST_MEASURED),
                 m.number("residual_stops", 0, MOST_MEASURED),
                 m.whole("patches", 0, Integer.MAX_VALUE));
@@ -136,22 +138,29 @@ final class BalanceJson {
                 stop(f, "exposure_stops"), stop(f, "red_stops"), stop(f, "green_stops"), stop(f, "blue_stops"));
     }
 
-    private static Trim trim(Fields f) {
-        return new Trim(
-                stop(f, "exposure_stops"),
-                f.has("temperature_mired") ? f.number("temperature_mired", -Trim.MOST_MIRED, Trim.MOST_MIRED) : 0,
-                f.has("tint_stops") ? stop(f, "tint_stops") : 0,
-                stop(f, "red_stops"),
-                stop(f, "green_stops"),
-                stop(f, "blue_stops"),
-                f.has("black") ? f.number("black", -Trim.MOST_BLACK, Trim.MOST_BLACK) : 0);
+    private static TrimTracks trims(Fields fields, String key) {
+        Fields f = fields.object(key);
+        TrimTracks trims = new TrimTracks(
+                stops(f, "exposure_stops"),
+                TrackJson.read(f, "temperature_mired", -Trim.MOST_MIRED, Trim.MOST_MIRED),
+                stops(f, "tint_stops"),
+                stops(f, "red_stops"),
+                stops(f, "green_stops"),
+                stops(f, "blue_stops"),
+                TrackJson.read(f, "black", -Trim.MOST_BLACK, Trim.MOST_BLACK));
+        f.end();
+        return trims;
+    }
+
+    private static Track<Amount> stops(Fields f, String key) {
+        return TrackJson.read(f, key, -Stops.MOST, Stops.MOST);
     }
 
     private static double stop(Fields fields, String key) {
         return fields.number(key, -Stops.MOST, Stops.MOST);
     }
 
-    static void write(Balance balance, ObjectNode node) {
+    private static void write(Balance balance, ObjectNode node) {
         balance.measure()
                 .ifPresent(m -> node.putObject("measure")
                         .put("algorithm", m.algorithm())
@@ -167,16 +176,16 @@ final class BalanceJson {
             curve.samples().forEach(samples::add);
         });
         if (!balance.falloff().isNone()) {
-            write(balance.falloff(), node.putObject("falloff"));
+            write(balance.falloff(), node.putObject("vignetting"));
         }
         ArrayNode lenses = node.putArray("lenses");
         for (LensBalance lens : balance.lenses()) {
             ObjectNode each = lenses.addObject().put("slot", lens.slot());
             write(lens.measured(), each, "measured", BalanceJson::write);
-            write(lens.trim(), each, "trim", BalanceJson::write);
-            lens.falloff().ifPresent(falloff -> write(falloff, each.putObject("falloff")));
+            write(lens.trim(), each.putObject("trim"));
+            lens.falloff().ifPresent(falloff -> write(falloff, each.putObject("vignetting")));
         }
-        write(balance.whole(), node, "whole", BalanceJson::write);
+        write(balance.whole(), node.putObject("whole"));
         balance.reference().ifPresent(slot -> node.put("reference", slot));
         node.put("highlights", lower(balance.highlights())).put("over_stops", round(balance.overStops()));
         if (!balance.noise().isNone()) {
@@ -221,13 +230,13 @@ final class BalanceJson {
                 .put("blue_stops", round(stops.blue()));
     }
 
-    private static void write(Trim trim, ObjectNode node) {
-        node.put("exposure_stops", round(trim.exposure()))
-                .put("temperature_mired", round(trim.temperature()))
-                .put("tint_stops", round(trim.tint()))
-                .put("red_stops", round(trim.red()))
-                .put("green_stops", round(trim.green()))
-                .put("blue_stops", round(trim.blue()))
-                .put("black", round(trim.black()));
+    private static void write(TrimTracks trims, ObjectNode node) {
+        TrackJson.write(trims.exposure(), node, "exposure_stops");
+        TrackJson.write(trims.temperature(), node, "temperature_mired");
+        TrackJson.write(trims.tint(), node, "tint_stops");
+        TrackJson.write(trims.red(), node, "red_stops");
+        TrackJson.write(trims.green(), node, "green_stops");
+        TrackJson.write(trims.blue(), node, "blue_stops");
+        TrackJson.write(trims.black(), node, "black");
     }
 }

@@ -6,12 +6,12 @@ import java.util.Optional;
 import tools.jackson.databind.node.ObjectNode;
 
 /** A recipe's clips as JSON. */
-final class ClipJson {
+public final class ClipJson {
     private static final int MOST_PIXELS = 1 << 16;
 
     private ClipJson() {}
 
-    static ClipRef read(Fields fields) {
+    public static ClipRef read(Fields fields) {
         return new ClipRef(
                 fields.text("slot"),
                 fields.text("file"),
@@ -31,7 +31,7 @@ final class ClipJson {
         return area;
     }
 
-    static void write(ClipRef clip, ObjectNode node) {
+    public static void write(ClipRef clip, ObjectNode node) {
         node.put("slot", clip.slot())
                 .put("file", clip.file())
                 .put("sha256", clip.sha256())

@@ -11,19 +11,20 @@ import java.util.function.Function;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /**
  * One object of a document while it is read: every field asked for is checked, every field not asked for is refused, and
  * messages name the field by its path.
  */
 public final class Fields {
-    static final JsonMapper JSON = JsonMapper.builder().build();
+    public static final JsonMapper JSON = JsonMapper.builder().build();
     /** No take is longer, and no clip starts farther from another: eleven days. */
-    static final double MOST_SECONDS = 1e6;
+    public static final double MOST_SECONDS = 1e6;
     /** Longer than any path, reason or note. */
     private static final int MOST_TEXT = 2000;
     /** What a name may have, as the database and lists do. */
-    static final int MOST_NAME = 120;
+    public static final int MOST_NAME = 120;
 
     private final String path;
     private final JsonNode node;
@@ -38,26 +39,35 @@ public final class Fields {
     }
 
     /** The root of a document of this format and version 1. */
-    static Fields root(String text, String kind) {
-        JsonNode node;
+    public static Fields root(String text, String kind) {
+        return root(parsed(text, kind), kind, 1);
+    }
+
+    /** The object that a document's text stands for. */
+    public static ObjectNode parsed(String text, String kind) {
         try {
-            node = JSON.readTree(text);
+            if (JSON.readTree(text) instanceof ObjectNode object) {
+                return object;
+            }
         } catch (JacksonException broken) {
             throw new DocumentException("the " + kind + " is not JSON: line "
                     + (broken.getLocation() == null ? "?" : broken.getLocation().getLineNr()) + ", "
                     + broken.getOriginalMessage());
         }
-        if (node == null || !node.isObject()) {
-            throw new DocumentException("the " + kind + " must be a JSON object");
-        }
-        Fields fields = new Fields(kind, node);
+        throw new DocumentException("the " + kind + " must be a JSON object");
+    }
+
+    /** The root of a document of this format and version. */
+    public static Fields root(ObjectNode document, String kind, int known) {
+        Fields fields = new Fields(kind, document);
         String format = fields.text("format");
         if (!format.equals("foldback-" + kind)) {
             throw new DocumentException("'" + kind + ".format' must be 'foldback-" + kind + "': '" + format + "'");
         }
         long version = fields.whole("version", 1, Integer.MAX_VALUE);
-        if (version != 1) {
-            throw new DocumentException("'" + kind + ".version' is " + version + "; this program knows version 1");
+        if (version != known) {
+            throw new DocumentException("'" + kind + ".version' is " + version + "; this program knows "
+                    + (known == 1 ? "version 1" : "versions 1 to " + known));
         }
         return fields;
     }
@@ -83,7 +93,7 @@ public final class Fields {
     }
 
     /** Text of so many letters at the most. */
-    String text(String key, int most) {
+    public String text(String key, int most) {
         JsonNode value = need(key);
         if (!value.isString()) {
             throw new DocumentException(at(key) + " must be text: " + brief(value));
@@ -119,14 +129,14 @@ public final class Fields {
     }
 
     /** A constant by its name in small letters. */
-    <E extends Enum<E>> E oneOf(Class<E> type, String key) {
+    public <E extends Enum<E>> E oneOf(Class<E> type, String key) {
         List<String> names = Arrays.stream(type.getEnumConstants())
                 .map(each -> each.name().toLowerCase(Locale.ROOT))
                 .toList();
         return Enum.valueOf(type, oneOf(key, names).toUpperCase(Locale.ROOT));
     }
 
-    boolean flag(String key) {
+    public boolean flag(String key) {
         JsonNode value = need(key);
         if (!value.isBoolean()) {
             throw new DocumentException(at(key) + " must be true or false: " + brief(value));
@@ -134,7 +144,7 @@ public final class Fields {
         return value.booleanValue();
     }
 
-    List<String> texts(String key) {
+    public List<String> texts(String key) {
         JsonNode value = need(key);
         List<String> texts = new ArrayList<>();
         for (JsonNode each : value) {
@@ -182,7 +192,7 @@ public final class Fields {
         return new Fields(path + "." + key, need(key));
     }
 
-    boolean isList(String key) {
+    public boolean isList(String key) {
         return need(key).isArray();
     }
 
@@ -205,7 +215,7 @@ public final class Fields {
     }
 
     /** Numbers of any count. */
-    List<Double> numbers(String key, double least, double most) {
+    public List<Double> numbers(String key, double least, double most) {
         JsonNode value = need(key);
         return Arrays.stream(numbers(path + "." + key, value, value.size(), least, most))
                 .boxed()
@@ -213,7 +223,7 @@ public final class Fields {
     }
 
     /** Rows of numbers no larger than {@code most}, each row of one of the counts that are told. */
-    List<double[]> rows(String key, double most, int... counts) {
+    public List<double[]> rows(String key, double most, int... counts) {
         JsonNode value = need(key);
         if (!value.isArray()) {
             throw new DocumentException(at(key) + " must be a list");
@@ -239,7 +249,7 @@ public final class Fields {
     }
 
     /** Runs what makes a value; what the value itself refuses is told with the path. */
-    <T> T checked(java.util.function.Supplier<T> make) {
+    public <T> T checked(java.util.function.Supplier<T> make) {
         try {
             return make.get();
         } catch (IllegalArgumentException refused) {

@@ -16,20 +16,22 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** A take's geometry as JSON: a rig with where it comes from. */
-final class GeometryJson {
+public final class GeometryJson {
+    public static final SectionForm<Geometry> FORM =
+            new SectionForm<>(Geometry.SECTION, GeometryJson::read, GeometryJson::write);
+
     /** Of a value that the footage does not decide: it has no bound of its own. */
     private static final double MOST_DOUBT = 1e6;
 
     private GeometryJson() {}
 
-    static Geometry read(Fields fields) {
+    private static Geometry read(Fields fields) {
         String source = fields.text("source");
         Rig rig = RigJson.read(fields);
         Optional<RigMeasure> measure =
                 fields.has("measure") ? Optional.of(measure(fields.object("measure"))) : Optional.empty();
         Optional<String> points = fields.optionalText("points");
         List<String> off = fields.has("off") ? fields.texts("off") : List.of();
-        fields.end();
         return fields.checked(() -> new Geometry(rig, source, measure, points, off));
     }
 
@@ -38,7 +40,7 @@ final class GeometryJson {
                 m.whole("algorithm", 1, 1000),
                 m.oneOf(Verdict.class, "verdict"),
                 m.text("reason"),
-                Math.toRadians(m.number("rest_deg", 0, 180)),
+                Math.toRadians(m.number("residual_deg", 0, 180)),
                 m.numbers("moments_s", -Fields.MOST_SECONDS, Fields.MOST_SECONDS),
                 m.has("meeting_m") ? m.number("meeting_m", 0.2, 1e6) : Double.POSITIVE_INFINITY,
                 m.text("points"),
@@ -67,7 +69,7 @@ final class GeometryJson {
                 d.texts("undecided"));
     }
 
-    static void write(Geometry geometry, ObjectNode node) {
+    private static void write(Geometry geometry, ObjectNode node) {
         node.put("source", geometry.source());
         RigJson.write(geometry.rig(), node);
         geometry.measure().ifPresent(measure -> write(measure, node.putObject("measure")));
@@ -82,7 +84,7 @@ final class GeometryJson {
         node.put("algorithm", measure.algorithm())
                 .put("verdict", lower(measure.verdict()))
                 .put("reason", measure.reason())
-                .put("rest_deg", degrees(measure.restRad()));
+                .put("residual_deg", degrees(measure.restRad()));
         ArrayNode moments = node.putArray("moments_s");
         measure.moments().forEach(moments::add);
         if (Double.isFinite(measure.meetingMetres())) {

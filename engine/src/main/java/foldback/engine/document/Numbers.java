@@ -4,26 +4,26 @@ import java.util.Locale;
 import tools.jackson.databind.node.ObjectNode;
 
 /** How numbers are written: rounded far below what matters, so that 30 degrees read 30 and not 29.999999999999996. */
-final class Numbers {
+public final class Numbers {
     private static final double STEPS = 1e9;
 
     private Numbers() {}
 
-    static double degrees(double radians) {
+    public static double degrees(double radians) {
         return round(Math.toDegrees(radians));
     }
 
-    static double round(double value) {
+    public static double round(double value) {
         // Adding 0 turns -0 into 0.
         return Math.rint(value * STEPS) / STEPS + 0.0;
     }
 
     /** How a name of a fixed set stands in documents. */
-    static String lower(Enum<?> value) {
+    public static String lower(Enum<?> value) {
         return value.name().toLowerCase(Locale.ROOT);
     }
 
-    static String pretty(ObjectNode node) {
+    public static String pretty(ObjectNode node) {
         return Fields.JSON.writerWithDefaultPrettyPrinter().writeValueAsString(node) + "\n";
     }
 }

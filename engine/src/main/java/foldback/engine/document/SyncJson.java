@@ -17,20 +17,18 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Where offsets come from, as JSON. */
-final class SyncJson {
-    /** What takes say that were measured when there was no other clue. */
-    private static final String OLD_WORD = "sound";
+public final class SyncJson {
+    public static final SectionForm<Sync> FORM = new SectionForm<>(Sync.SECTION, SyncJson::read, SyncJson::write);
 
     private static final double MOST_MS = 1e9;
 
     private SyncJson() {}
 
-    static Sync read(Fields fields) {
-        Source source = fields.text("source").equals(OLD_WORD) ? Source.MEASURED : fields.oneOf(Source.class, "source");
+    private static Sync read(Fields fields) {
+        Source source = fields.oneOf(Source.class, "source");
         Optional<SyncMeasure> measure =
                 fields.has("measure") ? Optional.of(measure(fields.object("measure"))) : Optional.empty();
         Set<String> locked = fields.has("locked") ? Set.copyOf(fields.texts("locked")) : Set.of();
-        fields.end();
         return new Sync(source, measure, locked);
     }
 
@@ -68,7 +66,7 @@ final class SyncJson {
         return pair;
     }
 
-    static void write(Sync sync, ObjectNode node) {
+    private static void write(Sync sync, ObjectNode node) {
         node.put("source", lower(sync.source()));
         sync.measure().ifPresent(m -> {
             ObjectNode measure = node.putObject("measure")

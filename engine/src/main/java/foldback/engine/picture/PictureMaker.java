@@ -143,7 +143,8 @@ public final class PictureMaker {
     }
 
     private static Recipe uncorrected(Recipe recipe) {
-        return recipe.withBalance(Balance.NONE.withCurve(recipe.balance().curve()));
+        return recipe.with(
+                Balance.SECTION, Balance.NONE.withCurve(recipe.balance().curve()));
     }
 
     private Frame stitchedFrame() {

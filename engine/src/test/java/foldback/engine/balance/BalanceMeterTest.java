@@ -10,10 +10,12 @@ import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.geometry.Geometry;
 import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Stops;
 import foldback.core.recipe.light.Trim;
+import foldback.core.recipe.light.TrimTracks;
 import foldback.core.rig.Rig;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
@@ -43,7 +45,7 @@ class BalanceMeterTest {
 
     @Test
     void theDemoTakeIsEvenedFromItsClipsAndFromItsProxiesAlike() throws Exception {
-        Recipe plain = DemoTake.recipe().withBalance(Balance.NONE);
+        Recipe plain = DemoTake.recipe().with(Balance.SECTION, Balance.NONE);
         Take take = Take.open(plain, MediaFolders.of(DemoTake.MEDIA));
         Proxies proxies = new Proxies(folder);
         Balance fromClips = BalanceMeter.even(plain, take.commonSpan(), KnotFrames.of(take, proxies), Run.QUIET);
@@ -57,7 +59,7 @@ class BalanceMeterTest {
         assertThat(evened.measure().orElseThrow().beforeStops()).isGreaterThan(0.3);
         assertThat(difference(evened, 2)).isCloseTo(difference(fromClips, 2), within(0.02));
         BalanceLane.Lane before = BalanceLane.measure(plain, take.commonSpan(), small);
-        BalanceLane.Lane after = BalanceLane.measure(plain.withBalance(evened), take.commonSpan(), small);
+        BalanceLane.Lane after = BalanceLane.measure(plain.with(Balance.SECTION, evened), take.commonSpan(), small);
         assertThat(before.differences().stops()).isGreaterThan(0.3);
         assertThat(after.differences().stops()).isLessThan(0.05);
         assertThat(BalanceMeter.even(plain, take.commonSpan(), small, Run.QUIET))
@@ -68,7 +70,8 @@ class BalanceMeterTest {
     @Test
     void aJumpOfOneLensIsFollowedToTheFrame() throws Exception {
         double jump = 3.32;
-        Balance evened = even(DemoTake.recipe().withBalance(Balance.NONE), seconds -> seconds < jump ? 0 : 0.5);
+        Balance evened =
+                even(DemoTake.recipe().with(Balance.SECTION, Balance.NONE), seconds -> seconds < jump ? 0 : 0.5);
         assertThat(difference(evened, jump - 0.05)).isCloseTo(difference(evened, jump - 1), within(0.01));
         assertThat(difference(evened, jump + 0.05) - difference(evened, jump - 0.05))
                 .isCloseTo(-0.5, within(0.02));
@@ -80,11 +83,14 @@ class BalanceMeterTest {
     void aReferenceStaysAsItIsAndTrimsAreKept() throws Exception {
         Trim trim = new Trim(-0.5, 10, 0, 0.1, 0, 0, 0);
         Recipe trimmed = DemoTake.recipe()
-                .withBalance(Balance.NONE
-                        .withLenses(List.of(new LensBalance("A", Track.still(Stops.NONE), Track.still(trim))))
-                        .withReference(Optional.of("A")));
+                .with(
+                        Balance.SECTION,
+                        Balance.NONE
+                                .withLenses(
+                                        List.of(new LensBalance("A", Track.still(Stops.NONE), TrimTracks.still(trim))))
+                                .withReference(Optional.of("A")));
         Balance evened = even(trimmed, seconds -> 0.1 * seconds);
-        assertThat(evened.of("A").trim()).isEqualTo(Track.still(trim));
+        assertThat(evened.of("A").trim()).isEqualTo(TrimTracks.still(trim));
         assertThat(evened.of("A").measured().at(4)).isEqualTo(Stops.NONE);
         double drift = evened.of("B").measured().at(8).exposure()
                 - evened.of("B").measured().at(0).exposure();
@@ -104,7 +110,7 @@ class BalanceMeterTest {
 
     @Test
     void clipsOfDifferentCurvesAreNotTakenToBeEvenedSurely() throws Exception {
-        Recipe plain = DemoTake.recipe().withBalance(Balance.NONE);
+        Recipe plain = DemoTake.recipe().with(Balance.SECTION, Balance.NONE);
         KnotPictures mixed =
                 said(frames(small(plain.rig()), seconds -> 0.3), List.of(ColourTags.Curve.BT709, ColourTags.Curve.HLG));
         Balance evened = BalanceMeter.even(plain, SPAN, mixed, Run.QUIET);
@@ -112,7 +118,7 @@ class BalanceMeterTest {
         assertThat(evened.measure().orElseThrow().reason())
                 .contains("different curves (A Rec.709, B Rec.2100 HLG)", "taken to be Rec.709");
         CurveChoice chosen = new CurveChoice(Optional.of(ColourTags.Curve.BT709), Optional.empty());
-        Recipe told = plain.withBalance(Balance.NONE.withCurve(chosen));
+        Recipe told = plain.with(Balance.SECTION, Balance.NONE.withCurve(chosen));
         assertThat(BalanceMeter.even(told, SPAN, mixed, Run.QUIET)
                         .measure()
                         .orElseThrow()
@@ -123,7 +129,7 @@ class BalanceMeterTest {
     /** The files say log, and the pictures are Rec.709. */
     @Test
     void aCurveThatThePicturesContradictIsSaid() throws Exception {
-        Recipe plain = DemoTake.recipe().withBalance(Balance.NONE);
+        Recipe plain = DemoTake.recipe().with(Balance.SECTION, Balance.NONE);
         KnotPictures wrong = said(
                 frames(small(plain.rig()), seconds -> 1), List.of(ColourTags.Curve.ACESCCT, ColourTags.Curve.ACESCCT));
         Balance evened = BalanceMeter.even(plain, SPAN, wrong, Run.QUIET);
@@ -210,7 +216,7 @@ class BalanceMeterTest {
     @Test
     void oneLensIsRefused() throws Exception {
         Recipe two = DemoTake.recipe();
-        Recipe one = two.withGeometry(two.geometry().withOff(List.of("B")));
+        Recipe one = two.with(Geometry.SECTION, two.geometry().withOff(List.of("B")));
         assertThatThrownBy(() -> BalanceMeter.even(one, SPAN, frames(small(one.rig()), t -> 0), Run.QUIET))
                 .hasMessageContaining("nothing to even out");
     }

@@ -12,6 +12,7 @@ import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Stops;
 import foldback.core.recipe.light.Trim;
+import foldback.core.recipe.light.TrimTracks;
 import foldback.core.tone.Transfer;
 import foldback.engine.DemoTake;
 import java.util.List;
@@ -23,8 +24,12 @@ class SpotValuesTest {
     @Test
     void bothLensesOfAnOverlapSayWhatTheySeeAndOneElsewhere() throws Exception {
         Recipe recipe = DemoTake.recipe()
-                .withBalance(Balance.NONE.withLenses(List.of(new LensBalance(
-                        "B", Track.still(new Stops(0.5, 0, 0, 0)), Track.still(new Trim(0, 0, 0, 0.2, 0, 0, 0))))));
+                .with(
+                        Balance.SECTION,
+                        Balance.NONE.withLenses(List.of(new LensBalance(
+                                "B",
+                                Track.still(new Stops(0.5, 0, 0, 0)),
+                                TrimTracks.still(new Trim(0, 0, 0, 0.2, 0, 0, 0))))));
         List<Frame> frames = List.of(grey(100), grey(80));
         List<SpotValues.Value> everywhere = SpotValues.read(recipe, 0.5, 0.5, 1, frames);
         assertThat(everywhere).hasSize(1);

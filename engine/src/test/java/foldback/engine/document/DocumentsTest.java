@@ -15,6 +15,7 @@ import foldback.core.run.Verdict;
 import foldback.core.sync.pair.Belief;
 import foldback.core.sync.pair.Clue;
 import foldback.engine.DemoTake;
+import foldback.engine.recipe.RecipeJson;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -62,11 +63,6 @@ class DocumentsTest {
         Sync sync = new Sync(Sync.Source.MEASURED, Optional.of(measure), Set.of("B"));
         String text = RecipeJson.write(recipe.withClips(recipe.clips(), sync));
         assertThat(RecipeJson.read(text).sync()).isEqualTo(sync);
-        // What older documents call it.
-        assertThat(RecipeJson.read(text.replace("\"source\" : \"measured\"", "\"source\" : \"sound\""))
-                        .sync()
-                        .source())
-                .isEqualTo(Sync.Source.MEASURED);
         assertThatThrownBy(() -> RecipeJson.read(text.replace("\"motion\"", "\"smell\"")))
                 .hasMessageContaining("clue")
                 .hasMessageContaining("sound, motion, light");
@@ -93,7 +89,7 @@ class DocumentsTest {
             "feather_deg" : 5.0   | "feather_deg" : 500   | 'recipe.seams.feather_deg' must be 0 to 90: 500
             "way" : "feather"     | "way" : "flow"        | 'recipe.seams.way' must be one of feather: 'flow'
             "way" : "feather"     | "way" : "feather", "glue" : 1 | 'recipe.seams.glue' is not known here
-            "version" : 1         | "version" : 7         | this program knows version 1
+            "version" : 2         | "version" : 7         | this program knows versions 1 to 2
             foldback-recipe       | other-recipe          | 'recipe.format' must be 'foldback-recipe'
             "rate" : "25"         | "rate" : "soon"       | 'soon'
             "model" : "fisheye"   | "model" : "cube"      | 'recipe.rig.lenses[0].model' must be one of

@@ -14,6 +14,7 @@ import foldback.core.recipe.geometry.RigMeasure;
 import foldback.core.recipe.geometry.RigPair;
 import foldback.core.run.Verdict;
 import foldback.engine.DemoTake;
+import foldback.engine.recipe.RecipeJson;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
@@ -36,8 +37,8 @@ class GeometryJsonTest {
         Recipe recipe = DemoTake.recipe();
         Geometry solved =
                 new Geometry(recipe.rig(), Geometry.SOLVED, Optional.of(MEASURE), Optional.of("def"), List.of());
-        Geometry read =
-                RecipeJson.read(RecipeJson.write(recipe.withGeometry(solved))).geometry();
+        Geometry read = RecipeJson.read(RecipeJson.write(recipe.with(Geometry.SECTION, solved)))
+                .geometry();
         RigMeasure measure = read.measure().orElseThrow();
         assertThat(measure.reason()).isEqualTo("Because of that.");
         assertThat(measure.restRad()).isCloseTo(MEASURE.restRad(), within(1e-9));
@@ -57,7 +58,7 @@ class GeometryJsonTest {
         RigMeasure far = new RigMeasure(
                 1, Verdict.SURE, "So.", 0, List.of(), Double.POSITIVE_INFINITY, "abc", List.of(), List.of());
         Geometry solved = new Geometry(recipe.rig(), Geometry.SOLVED, Optional.of(far), Optional.empty(), List.of());
-        String text = RecipeJson.write(recipe.withGeometry(solved));
+        String text = RecipeJson.write(recipe.with(Geometry.SECTION, solved));
         assertThat(text).doesNotContain("Infinity");
         assertThat(RecipeJson.read(text).geometry().measure().orElseThrow().meetingMetres())
                 .isInfinite();

@@ -3,6 +3,7 @@ package foldback.engine.document;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import foldback.engine.recipe.RecipeJson;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;

@@ -35,7 +35,7 @@ class PictureMakerTest {
 
     @BeforeEach
     void read() throws Exception {
-        recipe = DemoTake.recipe().withBalance(Balance.NONE);
+        recipe = DemoTake.recipe().with(Balance.SECTION, Balance.NONE);
     }
 
     private static List<RecipePlan.Source> sources(PixelFormat format) {
@@ -109,7 +109,8 @@ class PictureMakerTest {
 
     @Test
     void footageOfAnotherCurveIsViewedThroughAShoulder() throws Exception {
-        Recipe log = recipe.withBalance(
+        Recipe log = recipe.with(
+                Balance.SECTION,
                 Balance.NONE.withCurve(new CurveChoice(Optional.of(ColourTags.Curve.ACESCCT), Optional.empty())));
         Target viewing = Target.plain(CANVAS, Kernel.QUICK, Target.Colours.VIEWING);
         PictureMaker maker = maker(log, PixelFormat.YUV420_8, viewing);

@@ -16,6 +16,7 @@ import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Stops;
 import foldback.core.recipe.light.Transform;
 import foldback.core.recipe.light.Trim;
+import foldback.core.recipe.light.TrimTracks;
 import foldback.core.run.Run;
 import foldback.core.stitch.Meeting;
 import foldback.core.time.TimeSpan;
@@ -144,34 +145,31 @@ class SamePixelsTest {
                         new Key<>(1.7, new Stops(0.6, 0.05, 0, -0.1))),
                 true);
         Trim lifted = new Trim(0.3, 0.1, 0, 0, 0, 0.05, 0.01);
-        return recipe.withBalance(new Balance(
-                Optional.empty(),
-                CurveChoice.AS_TAGGED,
-                new Falloff(0.3, 0.2, 0.1),
-                List.of(new LensBalance("B", measured, Track.still(Trim.NONE))),
-                Track.still(lifted),
-                Optional.of("A"),
-                Highlights.SHOULDER,
-                0.8,
-                Optional.empty(),
-                Balance.NONE.noise()));
+        return recipe.with(
+                Balance.SECTION,
+                new Balance(
+                        Optional.empty(),
+                        CurveChoice.AS_TAGGED,
+                        new Falloff(0.3, 0.2, 0.1),
+                        List.of(new LensBalance("B", measured, TrimTracks.NONE)),
+                        TrimTracks.still(lifted),
+                        Optional.of("A"),
+                        Highlights.SHOULDER,
+                        0.8,
+                        Optional.empty(),
+                        Balance.NONE.noise()));
     }
 
     private static Recipe shown(Recipe recipe) {
-        return recipe.withBalance(recipe.balance()
-                .withCurve(new CurveChoice(Optional.of(ColourTags.Curve.HLG), Optional.empty()))
-                .withTransform(Optional.of(new Transform(Optional.empty()))));
+        return recipe.with(
+                Balance.SECTION,
+                recipe.balance()
+                        .withCurve(new CurveChoice(Optional.of(ColourTags.Curve.HLG), Optional.empty()))
+                        .withTransform(Optional.of(new Transform(Optional.empty()))));
     }
 
     private static Recipe tilted(Recipe recipe) {
-        return new Recipe(
-                recipe.rate(),
-                recipe.clips(),
-                recipe.sync(),
-                recipe.geometry(),
-                recipe.balance(),
-                recipe.seams(),
-                new Level(Math.toRadians(-40), Math.toRadians(8), Math.toRadians(-3)));
+        return recipe.with(Level.SECTION, new Level(Math.toRadians(-40), Math.toRadians(8), Math.toRadians(-3)));
     }
 
     private static Take take(Recipe recipe) {

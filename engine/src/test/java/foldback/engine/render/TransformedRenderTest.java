@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.light.Transform;
 import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
@@ -48,9 +49,11 @@ class TransformedRenderTest {
         Transform transform =
                 new Transform(Optional.of(new Transform.CubeFile("cubes/negative.cube", ContentHash.of(cube))));
         recipe = DemoTake.recipe();
-        recipe = recipe.withBalance(recipe.balance()
-                .withCurve(new CurveChoice(Optional.of(ColourTags.Curve.HLG), Optional.empty()))
-                .withTransform(Optional.of(transform)));
+        recipe = recipe.with(
+                Balance.SECTION,
+                recipe.balance()
+                        .withCurve(new CurveChoice(Optional.of(ColourTags.Curve.HLG), Optional.empty()))
+                        .withTransform(Optional.of(transform)));
     }
 
     private RenderJob job(boolean transformed) {
@@ -135,7 +138,7 @@ class TransformedRenderTest {
 
     @Test
     void aRecipeWithoutTransformCannotBeDeliveredThroughOne() {
-        recipe = recipe.withBalance(recipe.balance().withTransform(Optional.empty()));
+        recipe = recipe.with(Balance.SECTION, recipe.balance().withTransform(Optional.empty()));
         assertThatThrownBy(() -> job(true)).hasMessageContaining("the recipe has no transform");
     }
 }

@@ -79,7 +79,7 @@ public final class BalanceSpeed {
     private Figure applied(Path folder, Kernel kernel) throws Exception {
         Path media = demo.resolve("sluice-path");
         Recipe plain = DemoJob.recipe(media, "sluice-path", media.resolve("rig-card.json"));
-        Recipe evened = plain.withBalance(evened(plain));
+        Recipe evened = plain.with(Balance.SECTION, evened(plain));
         double[] ratios = new double[runs];
         for (int n = -1; n < runs; n++) {
             double without = Timing.time(() -> render(plain, media, kernel, folder));

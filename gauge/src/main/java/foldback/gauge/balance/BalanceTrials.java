@@ -96,8 +96,8 @@ public final class BalanceTrials {
                 })
                 .toList();
         Recipe recipe = Recipe.start(RATE, clips, scene.rig(), "simulated")
-                .withBalance(Balance.NONE.withHighlights(Highlights.SHOULDER));
-        return recipe.withBalance(BalanceMeter.even(recipe, scene.span(), scene, Run.QUIET));
+                .with(Balance.SECTION, Balance.NONE.withHighlights(Highlights.SHOULDER));
+        return recipe.with(Balance.SECTION, BalanceMeter.even(recipe, scene.span(), scene, Run.QUIET));
     }
 
     private static String said(int n, BalanceScene scene, Balance balance, Outcome outcome) {

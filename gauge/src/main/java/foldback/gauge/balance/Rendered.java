@@ -38,7 +38,7 @@ record Rendered(double flicker, double newlyFull) {
             sources.add(new RecipePlan.Source(frame.width(), frame.height(), frame.format(), frame.tags()));
         }
         PictureMaker evened = maker(recipe, sources);
-        PictureMaker plain = maker(recipe.withBalance(Balance.NONE), sources);
+        PictureMaker plain = maker(recipe.with(Balance.SECTION, Balance.NONE), sources);
         Frame now = evened.allocate();
         Frame source = plain.allocate();
         Frame before = evened.allocate();

@@ -1,12 +1,13 @@
 package foldback.web.bench;
 
+import foldback.engine.recipe.RecipePatch;
+import foldback.engine.stage.Stages;
 import foldback.web.Role;
 import foldback.web.page.NotFoundException;
 import foldback.web.project.Project;
 import foldback.web.project.ProjectRepository;
 import foldback.web.project.TakeRepository;
 import foldback.web.project.TakeRow;
-import foldback.web.recipe.RecipePatch;
 import foldback.web.recipe.Recipes;
 import org.springframework.context.annotation.Profile;
 import org.springframework.http.ContentDisposition;
@@ -44,6 +45,7 @@ class BenchController {
         Project project = projects.findById(take.projectId()).orElseThrow();
         model.addAttribute("take", take);
         model.addAttribute("project", project);
+        model.addAttribute("stages", Stages.all());
         return "bench";
     }
 

@@ -6,42 +6,47 @@ import foldback.core.time.TimeSpan;
 import foldback.engine.gather.ClipHealths;
 import foldback.engine.gather.FootageNotes;
 import foldback.engine.gather.HealthWords;
+import foldback.engine.recipe.RecipeJson;
+import foldback.engine.recipe.RecipePatch;
+import foldback.engine.stage.StageTools;
+import foldback.engine.stage.StageView;
+import foldback.engine.stage.Stages;
 import foldback.engine.sync.ClockStart;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.web.Role;
 import foldback.web.page.NotFoundException;
-import foldback.web.preview.OpenTakes;
 import foldback.web.project.ProjectRepository;
 import foldback.web.project.TakeRepository;
-import foldback.web.recipe.RecipePatch;
 import foldback.web.recipe.Recipes;
+import foldback.web.take.OpenTakes;
 import java.util.List;
 import java.util.Locale;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Service;
-import tools.jackson.databind.json.JsonMapper;
 
 /** What the bench asks for. */
 @Service
 @Profile(Role.PAGES)
 class BenchService {
-    private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int DEFAULT_CANVAS = 3840;
     private final Recipes recipes;
     private final OpenTakes takes;
     private final TakeRepository takeRows;
     private final ProjectRepository projects;
     private final ClipHealths healths;
+    private final StageTools tools;
 
     BenchService(
             Recipes recipes,
             OpenTakes takes,
             TakeRepository takeRows,
             ProjectRepository projects,
-            ClipHealths healths) {
+            ClipHealths healths,
+            StageTools tools) {
         this.healths = healths;
+        this.tools = tools;
         this.recipes = recipes;
         this.takes = takes;
         this.takeRows = takeRows;
@@ -74,14 +79,15 @@ class BenchService {
                 .orElseThrow(() -> new NotFoundException("take " + takeId))
                 .canvasWidth()
                 .orElse(DEFAULT_CANVAS);
+        StageView view = new StageView(recipe, take, canvas, tools);
         return new TakeState(
                 takeId,
                 head.revision().number(),
                 head.revision().label(),
                 head.undo().orElse(null),
                 head.redo().orElse(null),
-                JSON.readTree(head.revision().recipe()),
-                Ledger.of(recipe, take, healths, canvas),
+                RecipeJson.document(head.revision().recipe()),
+                Stages.all().stream().map(stage -> LedgerRow.of(stage, view)).toList(),
                 take.clips().stream().map(this::row).toList(),
                 span.from(),
                 span.to(),
@@ -109,6 +115,8 @@ class BenchService {
                 video.width(),
                 video.height(),
                 video.frameRate(),
+                clip.span().from(),
+                clip.span().to(),
                 clip.index().frames(),
                 clip.index().duration(),
                 video.codec(),
@@ -119,6 +127,17 @@ class BenchService {
                         ? "none"
                         : clip.info().audio().get(0).codec(),
                 video.assumed(),
-                healths.of(clip.ref().sha256()).map(HealthWords::of).orElse(List.of()));
+                healths.of(clip.ref().sha256()).map(HealthWords::of).orElse(List.of()),
+                damaged(clip));
+    }
+
+    /** Where a clip is damaged, in take time. */
+    private List<double[]> damaged(TakeClip clip) {
+        return healths.of(clip.ref().sha256()).stream()
+                .flatMap(health -> health.damaged().stream())
+                .map(range -> new double[] {
+                    clip.ref().takeTime(range.fromSeconds()), clip.ref().takeTime(range.toSeconds())
+                })
+                .toList();
     }
 }

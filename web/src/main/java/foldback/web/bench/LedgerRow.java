@@ -1,24 +1,48 @@
 package foldback.web.bench;
 
 import foldback.core.run.Evidence;
-import java.util.List;
+import foldback.core.run.Verdict;
+import foldback.engine.stage.Stage;
+import foldback.engine.stage.StageLane;
+import foldback.engine.stage.StageView;
+import foldback.web.stage.StageLanes;
 
 /**
  * One stage in the ledger.
  *
  * @param stage its name in lower case, for programs
  * @param name its name, for people
- * @param verdict sure, check, unsettled or not needed
+ * @param verdict what the evidence says, or that a person left the stage as it is
  * @param reason why, one sentence
  * @param figure the figure that decides
- * @param bars extents over time: label, from, to; for lanes that show when something is there
- * @param lane what the lane shows: "bars", "curve" (asked for on its own) or "none"
+ * @param left whether a person said that it is to be left as it is
+ * @param lane what its lane is known by, or null where it shows none that is measured
+ * @param laneLater whether the lane takes long, and is only for those who look at it
  */
-record LedgerRow(String stage, String name, String verdict, String reason, String figure, String lane, List<Bar> bars) {
-    /** @param damaged where within it something is lost: from and to of each place */
-    record Bar(String label, double from, double to, List<double[]> damaged) {}
+record LedgerRow(
+        String stage,
+        String name,
+        String verdict,
+        String reason,
+        String figure,
+        boolean left,
+        String lane,
+        boolean laneLater) {
 
-    static LedgerRow of(String stage, String name, Evidence evidence, String lane, List<Bar> bars) {
-        return new LedgerRow(stage, name, evidence.verdict().word(), evidence.reason(), evidence.figure(), lane, bars);
+    static LedgerRow of(Stage stage, StageView view) {
+        Evidence evidence = stage.evidence(view);
+        boolean left = view.recipe().left().contains(stage.name());
+        boolean later = stage.lane()
+                .filter(lane -> lane.effort() == StageLane.Effort.MUCH)
+                .isPresent();
+        return new LedgerRow(
+                stage.name(),
+                stage.title(),
+                (left ? Verdict.LEFT : evidence.verdict()).word(),
+                evidence.reason(),
+                evidence.figure(),
+                left,
+                StageLanes.key(stage, view.recipe()).orElse(null),
+                later);
     }
 }

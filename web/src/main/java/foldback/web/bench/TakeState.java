@@ -32,13 +32,21 @@ record TakeState(
         List<String> starts,
         String footageRate) {
 
-    /** A clip as the Gather sheet lists it. */
+    /**
+     * A clip as the Gather sheet lists it.
+     *
+     * @param from take time of its beginning
+     * @param to take time of its end
+     * @param damaged where something of it is lost: from and to of each place, take time
+     */
     record ClipRow(
             String slot,
             String file,
             int width,
             int height,
             String frameRate,
+            double from,
+            double to,
             int frames,
             double seconds,
             String codec,
@@ -47,5 +55,6 @@ record TakeState(
             String curve,
             String sound,
             List<String> assumed,
-            List<String> faults) {}
+            List<String> faults,
+            List<double[]> damaged) {}
 }

@@ -1,8 +1,8 @@
 package foldback.web.gather;
 
+import foldback.engine.document.Asked;
 import foldback.media.JpegWriter;
 import foldback.web.Role;
-import foldback.web.page.Asked;
 import foldback.web.page.NotFoundException;
 import foldback.web.project.ProjectRepository;
 import java.util.List;

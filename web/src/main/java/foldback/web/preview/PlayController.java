@@ -8,6 +8,7 @@ import foldback.engine.play.Player;
 import foldback.engine.take.Take;
 import foldback.web.Role;
 import foldback.web.recipe.Recipes;
+import foldback.web.take.OpenTakes;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.Optional;

@@ -8,13 +8,16 @@ import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.picture.Target;
 import foldback.engine.preview.Previewer;
+import foldback.engine.recipe.RecipePatch;
 import foldback.engine.take.Take;
 import foldback.media.JpegWriter;
 import foldback.web.Role;
-import foldback.web.recipe.RecipePatch;
 import foldback.web.recipe.Recipes;
+import foldback.web.stage.Comparison;
+import foldback.web.take.OpenTakes;
 import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import org.springframework.context.annotation.Profile;
 import org.springframework.http.CacheControl;
@@ -46,23 +49,28 @@ class PreviewController {
     private final Recipes recipes;
     private final OpenTakes takes;
     private final Previewer previewer;
+    private final Comparison comparison;
     private final Newest newest = new Newest();
 
-    PreviewController(Recipes recipes, OpenTakes takes, Previewer previewer) {
+    PreviewController(Recipes recipes, OpenTakes takes, Previewer previewer, Comparison comparison) {
+        this.comparison = comparison;
         this.recipes = recipes;
         this.takes = takes;
         this.previewer = previewer;
     }
 
+    /** @param without a stage whose work is left out of the picture */
     @GetMapping("/revisions/{number}/sphere")
     ResponseEntity<byte[]> kept(
             @PathVariable Long takeId,
             @PathVariable int number,
             @RequestParam double t,
             @RequestParam int width,
-            @RequestParam(defaultValue = "") List<String> look)
+            @RequestParam(defaultValue = "") List<String> look,
+            @RequestParam Optional<String> without)
             throws InterruptedException {
-        Recipe recipe = recipes.revision(takeId, number).read();
+        Recipe recipe = without.map(stage -> comparison.without(takeId, number, stage))
+                .orElseGet(() -> recipes.revision(takeId, number).read());
         return picture(sphere(recipe, t, width, look, Run.QUIET), true);
     }
 

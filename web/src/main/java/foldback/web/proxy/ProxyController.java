@@ -2,8 +2,8 @@ package foldback.web.proxy;
 
 import foldback.engine.take.Take;
 import foldback.web.Role;
-import foldback.web.preview.OpenTakes;
 import foldback.web.recipe.Recipes;
+import foldback.web.take.OpenTakes;
 import org.springframework.context.annotation.Profile;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;

@@ -1,12 +1,14 @@
 package foldback.web.recipe;
 
 import foldback.core.recipe.Recipe;
-import foldback.engine.document.RecipeJson;
+import foldback.engine.recipe.RecipeJson;
+import foldback.engine.stage.StageResult;
 import foldback.web.page.NotFoundException;
 import foldback.web.project.TakeRepository;
 import foldback.web.project.TakeRow;
 import java.time.Clock;
 import java.util.Optional;
+import java.util.function.Predicate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -14,6 +16,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Recipes {
     private static final int MAX_LABEL = 160;
+    /** So far back is looked for what was before. */
+    private static final int MOST_STEPS = 200;
+
     private final TakeRepository takes;
     private final RevisionRepository revisions;
     private final Clock clock;
@@ -73,23 +78,31 @@ public class Recipes {
      * Records what a long computation found out, on the take as it is by now.
      *
      * @param base number of the revision that it was made on
-     * @return the result where it could not be recorded, since what it was made from was changed meanwhile
+     * @return what was done meanwhile where it could not be recorded, since what it was made from was changed by that
      */
     @Transactional
-    public Optional<Finished.Offer> finish(Long takeId, int base, Finished finished) {
+    public Optional<String> finish(Long takeId, int base, StageResult result) {
         TakeRow take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
         Revision head = revisions.findById(take.headRevisionId()).orElseThrow();
         Recipe now = head.read();
-        Recipe then = revision(takeId, base).read();
-        if (!finished.dependsOn().apply(now).equals(finished.dependsOn().apply(then))) {
-            return Optional.of(new Finished.Offer(finished.label(), finished.change(), head.label()));
+        if (!result.holdsFor(revision(takeId, base).read(), now)) {
+            return Optional.of(head.label());
         }
-        append(
-                take,
-                head.id(),
-                last(takeId) + 1,
-                RecipeJson.write(finished.change().apply(now)),
-                finished.label());
+        append(take, head.id(), last(takeId) + 1, RecipeJson.write(result.on(now)), result.label());
+        return Optional.empty();
+    }
+
+    /** The last recipe on the way to a revision that is of some kind, if there is one. */
+    @Transactional(readOnly = true)
+    public Optional<Recipe> before(Long takeId, int number, Predicate<Recipe> wanted) {
+        Revision at = revision(takeId, number);
+        for (int steps = 0; steps < MOST_STEPS && at.parentId() != null; steps++) {
+            at = byId(at.parentId());
+            Recipe recipe = at.read();
+            if (wanted.test(recipe)) {
+                return Optional.of(recipe);
+            }
+        }
         return Optional.empty();
     }
 

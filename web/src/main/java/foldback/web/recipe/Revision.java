@@ -1,7 +1,7 @@
 package foldback.web.recipe;
 
 import foldback.core.recipe.Recipe;
-import foldback.engine.document.RecipeJson;
+import foldback.engine.recipe.RecipeJson;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;

@@ -5,6 +5,7 @@ import foldback.core.recipe.Recipe;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.engine.document.PointsJson;
+import foldback.engine.rig.TiePointStore;
 import foldback.media.ContentHash;
 import foldback.web.page.NotFoundException;
 import java.time.Clock;
@@ -14,7 +15,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The tie points of takes. */
 @Service
-public class PointSets {
+public class PointSets implements TiePointStore {
     private static final TiePoints NONE = new TiePoints(List.of(), List.of());
     private final PointSetRepository sets;
     private final Clock clock;
@@ -24,7 +25,7 @@ public class PointSets {
         this.clock = clock;
     }
 
-    /** Keeps points, and gives the hash by which a recipe names them. */
+    @Override
     @Transactional
     public String keep(TiePoints points, List<String> slots) {
         String document = PointsJson.write(points, slots);
@@ -35,7 +36,7 @@ public class PointSets {
         return hash;
     }
 
-    /** The points that a recipe names; none where it names none. */
+    @Override
     @Transactional(readOnly = true)
     public TiePoints of(Recipe recipe) {
         return recipe.geometry()

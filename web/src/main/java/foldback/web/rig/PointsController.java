@@ -1,7 +1,5 @@
 package foldback.web.rig;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.match.TiePoints;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
@@ -9,21 +7,19 @@ import foldback.core.recipe.Recipe;
 import foldback.core.recipe.geometry.Geometry;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
-import foldback.core.run.Run;
 import foldback.core.space.Direction;
+import foldback.engine.document.Asked;
 import foldback.engine.preview.Previewer;
 import foldback.engine.rig.CloseUp;
 import foldback.engine.rig.PointEdits;
-import foldback.engine.rig.RigLane;
+import foldback.engine.rig.TakeFrames;
 import foldback.engine.rig.TakeRig;
 import foldback.engine.take.Take;
 import foldback.media.JpegWriter;
 import foldback.web.Role;
-import foldback.web.page.Asked;
-import foldback.web.preview.OpenTakes;
 import foldback.web.recipe.Recipes;
+import foldback.web.take.OpenTakes;
 import java.time.Duration;
-import java.util.List;
 import java.util.Set;
 import org.springframework.context.annotation.Profile;
 import org.springframework.http.CacheControl;
@@ -50,10 +46,6 @@ class PointsController {
     private final OpenTakes takes;
     private final PointSets sets;
     private final Previewer previewer;
-    private final Cache<LaneKey, Lane> lanes =
-            Caffeine.newBuilder().maximumSize(64).build();
-
-    private record LaneKey(Geometry geometry, List<?> clips) {}
 
     PointsController(Recipes recipes, OpenTakes takes, PointSets sets, Previewer previewer) {
         this.recipes = recipes;
@@ -67,47 +59,6 @@ class PointsController {
         Recipe recipe = recipe(takeId, number);
         Rig fitted = TakeRig.fitted(recipe.rig(), takes.of(recipe).clips());
         return PointsView.of(recipe, fitted, sets.of(recipe));
-    }
-
-    /**
-     * Geometry over time.
-     *
-     * @param points of take time and of what is left in degrees; moments of which nothing can be said are left out
-     * @param lenses the same for each lens
-     */
-    record Lane(List<double[]> points, List<LensLane> lenses) {}
-
-    record LensLane(String slot, List<double[]> points) {}
-
-    @GetMapping("/revisions/{number}/lanes/rig")
-    Lane lane(@PathVariable Long takeId, @PathVariable int number) {
-        Recipe recipe = recipe(takeId, number);
-        return lanes.get(new LaneKey(recipe.geometry(), recipe.clips()), key -> measured(recipe));
-    }
-
-    private Lane measured(Recipe recipe) {
-        Rig on = recipe.geometry().rigOn();
-        Take take = takes.of(recipe).showing(recipe);
-        if (take.clips().size() < 2) {
-            return new Lane(List.of(), List.of());
-        }
-        List<RigLane.At> at = RigLane.measure(on, take, new TakeFrames(previewer, take), Run.QUIET);
-        List<String> slots = PointSets.slots(on);
-        return new Lane(
-                at.stream()
-                        .filter(each -> !Double.isNaN(each.restRad()))
-                        .map(each -> new double[] {each.seconds(), Math.toDegrees(each.restRad())})
-                        .toList(),
-                slots.stream()
-                        .map(slot -> new LensLane(slot, ofLens(at, slots.indexOf(slot))))
-                        .toList());
-    }
-
-    private static List<double[]> ofLens(List<RigLane.At> at, int lens) {
-        return at.stream()
-                .filter(each -> !Double.isNaN(each.lensRad()[lens]))
-                .map(each -> new double[] {each.seconds(), Math.toDegrees(each.lensRad()[lens])})
-                .toList();
     }
 
     /** A lens's surroundings of a direction in the rig, upright there. */
@@ -202,7 +153,8 @@ class PointsController {
 
     private void keep(Long takeId, int base, Recipe recipe, TiePoints points, String label) {
         String hash = sets.keep(points, PointSets.slots(recipe.rig()));
-        recipes.change(takeId, base, recipe.withGeometry(recipe.geometry().withPoints(hash)), label);
+        recipes.change(
+                takeId, base, recipe.with(Geometry.SECTION, recipe.geometry().withPoints(hash)), label);
     }
 
     private Recipe recipe(Long takeId, int number) {

@@ -7,12 +7,12 @@ import foldback.core.rig.Rig;
 import foldback.core.rig.RigCard;
 import foldback.engine.rig.TakeRig;
 import foldback.web.page.NotFoundException;
-import foldback.web.preview.OpenTakes;
 import foldback.web.project.ProjectRepository;
 import foldback.web.project.TakeRepository;
 import foldback.web.project.TakeRow;
 import foldback.web.recipe.Recipes;
 import foldback.web.recipe.Revision;
+import foldback.web.take.OpenTakes;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -92,7 +92,7 @@ class CardUse {
                             .filter(slot -> rig.lenses().stream()
                                     .anyMatch(lens -> lens.slot().equals(slot)))
                             .toList());
-            Recipe changed = recipe.withGeometry(geometry);
+            Recipe changed = recipe.with(Geometry.SECTION, geometry);
             TakeRig.fitted(rig, opened.of(changed).clips());
             recipes.change(takeId, head.number(), changed, "Use rig card " + rig.name());
             return "";

@@ -2,11 +2,11 @@ package foldback.web.rigcard;
 
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigCard;
+import foldback.engine.document.Asked;
 import foldback.engine.document.CardJson;
 import foldback.engine.opencv.OpenCvReader;
 import foldback.engine.opencv.OpenCvWriter;
 import foldback.web.Role;
-import foldback.web.page.Asked;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;

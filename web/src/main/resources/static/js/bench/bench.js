@@ -7,6 +7,7 @@ import { startLedger } from "./ledger.js";
 import { startPlaying } from "./play.js";
 import { startPanes } from "./pane/panes.js";
 import { startProxies } from "./proxies.js";
+import { loadStages } from "./stage/stages.js";
 import { startSheets } from "./sheet/sheets.js";
 import { Store } from "./store.js";
 
@@ -16,7 +17,7 @@ const undo = document.getElementById("undo");
 const redo = document.getElementById("redo");
 
 store.addEventListener("kept", () => {
-  kept.textContent = `Kept, revision ${store.kept.revision}`;
+  kept.textContent = `Saved, revision ${store.kept.revision}`;
   kept.title = store.kept.label;
   undo.disabled = !store.kept.undo;
   undo.title = store.kept.undo ? `Undo: ${store.kept.undo}` : "";
@@ -39,6 +40,7 @@ startConflict(store);
 const play = startPlaying(store);
 const openHandover = startHandover(store);
 try {
+  await loadStages(document.body.dataset.stages.split(" "));
   await store.load();
   panes.open();
   startKeys(store, panes, toggleTheme, openHandover, play);

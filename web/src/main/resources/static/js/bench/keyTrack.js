@@ -1,72 +1,110 @@
+/**
+ * A number over time as recipes hold it: a number where it does not change (nothing where it is 0), else a list of keys with their
+ * times, values and ways to the next key. Between keys it goes as in renders.
+ * @typedef {{at_s: number, value: number, way?: "curve"|"linear"|"ease"|"hold"}} Key
+ * @typedef {number|Key[]|undefined} Track
+ */
 const AT = "at_s";
 
-/**
- * A value over time as recipes hold it: an object where it does not change, else a list of objects with times. All numbers of it are
- * interpolated as renders do (monotone cubic).
- */
+export const CURVE = "curve";
+
 export const isKeyed = (track) => Array.isArray(track);
 
-const slopes = (one, two, before, after) => {
+const wayOf = (key) => key.way ?? CURVE;
+
+/** Level at the ends, at peaks and beside what is no curve (Fritsch and Butland 1984 elsewhere). */
+function slope(keys, i) {
+  if (i === 0 || i === keys.length - 1 || wayOf(keys[i - 1]) !== CURVE || wayOf(keys[i]) !== CURVE) {
+    return 0;
+  }
+  const before = keys[i][AT] - keys[i - 1][AT];
+  const after = keys[i + 1][AT] - keys[i][AT];
+  const one = (keys[i].value - keys[i - 1].value) / before;
+  const two = (keys[i + 1].value - keys[i].value) / after;
   if (one * two <= 0) {
     return 0;
   }
   const share = (1 + after / (before + after)) / 3;
   return (one * two) / (share * two + (1 - share) * one);
-};
-
-function slope(keys, i, name) {
-  if (i === 0 || i === keys.length - 1) {
-    return 0;
-  }
-  const before = keys[i][AT] - keys[i - 1][AT];
-  const after = keys[i + 1][AT] - keys[i][AT];
-  return slopes((keys[i][name] - keys[i - 1][name]) / before, (keys[i + 1][name] - keys[i][name]) / after, before, after);
 }
 
-/** The value at a time, without a time of its own. */
+/** The key whose stretch a time lies in, or -1 before the first. */
+function stretch(track, time) {
+  const next = track.findIndex((key) => key[AT] > time);
+  return (next < 0 ? track.length : next) - 1;
+}
+
+/** The value at a time. */
 export function valueAt(track, time) {
   if (!isKeyed(track)) {
-    return track;
+    return track ?? 0;
   }
-  const next = track.findIndex((key) => key[AT] > time);
-  // Behind the last key none is found, and the last one holds.
-  const { [AT]: at, ...value } = track.at(next < 0 ? -1 : Math.max(0, next - 1));
-  if (next <= 0 || at === time) {
-    return value;
+  const i = stretch(track, time);
+  if (i < 0 || i === track.length - 1) {
+    return track[Math.max(0, i)].value;
   }
-  const end = track[next];
-  const span = end[AT] - at;
-  const s = (time - at) / span;
-  return Object.fromEntries(
-    Object.entries(value).map(([name, begin]) => {
-      const one = slope(track, next - 1, name) * span;
-      const two = slope(track, next, name) * span;
-      const change = end[name] - begin;
-      return [name, begin + s * (one + s * (3 * change - 2 * one - two + s * (one + two - 2 * change)))];
-    }),
-  );
+  const begin = track[i].value;
+  const change = track[i + 1].value - begin;
+  const span = track[i + 1][AT] - track[i][AT];
+  const s = (time - track[i][AT]) / span;
+  switch (wayOf(track[i])) {
+    case "hold":
+      return begin;
+    case "linear":
+      return begin + s * change;
+    case "ease":
+      return begin + s * s * (3 - 2 * s) * change;
+    default: {
+      const one = slope(track, i) * span;
+      const two = slope(track, i + 1) * span;
+      return begin + s * (one + s * (3 * change - 2 * one - two + s * (one + two - 2 * change)));
+    }
+  }
 }
 
 /** The key at a time, if there is one within half a frame. */
 export const keyAt = (track, time, frame) => (isKeyed(track) ? track.find((key) => Math.abs(key[AT] - time) < frame / 2) : undefined);
 
-/** The same with numbers changed: everywhere, or at a key of that time, which is made if need be. */
-export function changed(track, time, frame, numbers) {
-  return isKeyed(track) ? withKey(track, time, frame, { ...valueAt(track, time), ...numbers }) : { ...track, ...numbers };
-}
+const sorted = (keys) => keys.toSorted((a, b) => a[AT] - b[AT]);
 
-/** The same with a key at a time. */
+/** The same with a key at a time; it keeps its way, a new one goes on as the stretch did that it parts. */
 export function withKey(track, time, frame, value = valueAt(track, time)) {
   const there = keyAt(track, time, frame);
-  const key = { [AT]: there?.[AT] ?? time, ...value };
-  const others = isKeyed(track) ? track.filter((each) => each !== there) : [];
-  return [...others, key].sort((a, b) => a[AT] - b[AT]);
+  const others = isKeyed(track) ? track.filter((key) => key !== there) : [];
+  const before = there ?? (isKeyed(track) ? track[stretch(track, time)] : undefined);
+  return sorted([...others, { ...(before?.way && { way: before.way }), [AT]: there?.[AT] ?? time, value }]);
 }
+
+/** The same with another value: everywhere, or at a key of that time, which is set if need be. */
+export const changed = (track, time, frame, value) => (isKeyed(track) ? withKey(track, time, frame, value) : value);
 
 /** The same without the key at a time; without any it does not change any more. */
 export function withoutKey(track, time, frame) {
-  const left = track.filter((each) => each !== keyAt(track, time, frame));
+  const left = track.filter((key) => key !== keyAt(track, time, frame));
   return left.length === 0 ? valueAt(track, time) : left;
+}
+
+/** The same with a key elsewhere; a key that was there gives way to it. */
+export function withKeyMoved(track, from, to, frame) {
+  const key = keyAt(track, from, frame);
+  const others = track.filter((each) => each !== key && Math.abs(each[AT] - to) >= frame / 2);
+  return sorted([...others, { ...key, [AT]: to }]);
+}
+
+/** The way from a time on to the next key, or nothing where there is none. */
+export function wayAt(track, time, frame) {
+  const there = keyAt(track, time, frame);
+  const i = isKeyed(track) ? (there ? track.indexOf(there) : stretch(track, time)) : -1;
+  return i < 0 || i === track.length - 1 ? undefined : wayOf(track[i]);
+}
+
+/** The same with another way from a time on to the next key. */
+export function withWay(track, time, frame, way) {
+  const at = keyAt(track, time, frame) ?? track[stretch(track, time)];
+  return track.map(({ way: before, ...key }) => {
+    const own = key[AT] === at?.[AT] ? way : before;
+    return own && own !== CURVE ? { ...key, way: own } : key;
+  });
 }
 
 /** The time of the key before or after a time, or null. */

@@ -1,5 +1,5 @@
 import { element, part } from "../page/parts.js";
-import { nudge } from "./sheet/sync.js";
+import { allStages } from "./stage/stages.js";
 
 /** Where the page remembers whether single letters are shortcuts. */
 const LETTERS = "letter-keys";
@@ -24,8 +24,7 @@ export function startKeys(store, panes, toggleTheme, openHandover, play) {
     ["g", "G", "grid and centre mark", () => panes.press("grid")],
     ["p", "P", "one, two or three panes", () => panes.split()],
     ["c", "C held", "without the chosen stage", () => store.compare(true)],
-    [",", ",", "in Sync: the chosen lens one frame earlier", () => nudge(store, -1)],
-    [".", ".", "in Sync: the chosen lens one frame later", () => nudge(store, 1)],
+    ...allStages().flatMap((stage) => stage.keys ?? []).map(([key, name, what, press]) => [key, name, what, () => press(store)]),
     ["l", "L", "loop the range", () => document.getElementById("loop").click()],
     ["Ctrl+z", "Ctrl Z", "undo", () => store.undo()],
     ["Ctrl+Shift+Z", "Ctrl Shift Z", "redo", () => store.redo()],

@@ -45,13 +45,13 @@ export function drawBars(canvas, bars, span) {
     }
     if (letters) {
       g.fillStyle = colour("--ink");
-      g.fillText(bar.label, from - 14, y + 3.5);
+      g.fillText(bar.slot, from - 14, y + 3.5);
     }
   });
 }
 
 /** A quantity over time, with the line that divides good from doubtful. */
-export function drawCurve(canvas, points, span, limit, unit) {
+export function drawCurve(canvas, { points, limit, unit }, span) {
   const { g, width, height } = sharp(canvas);
   const most = Math.max(limit * 2, ...points.map((point) => point[1])) * 1.1;
   const y = (value) => height - 3 - (value / most) * (height - 8);
@@ -86,7 +86,7 @@ export function drawCurve(canvas, points, span, limit, unit) {
   g.fillStyle = colour("--soft");
   g.font = "10px Archivo";
   g.textAlign = "right";
-  g.fillText(`${limit} ${unit}`, width - EDGE, y(limit) - 2);
+  g.fillText(`${limit}${unit}`, width - EDGE, y(limit) - 2);
 }
 
 /** How late a clip is over time: a dot a window about the line where it is in step, the lane's edges a frame away. */

@@ -1,25 +1,18 @@
 import { askJson } from "../page/api.js";
 import { element, fromTemplate, part } from "../page/parts.js";
-import { clock, plain } from "./format.js";
-import { drawBars, drawCurve, drawLate, EDGE, drawNothing, drawRuler, timeToX, xToTime } from "./lane.js";
+import { clock } from "./format.js";
+import { drawCurve, drawNothing, drawRuler, timeToX, xToTime } from "./lane.js";
 import { startRangeEnds } from "./rangeEnds.js";
+import { trackLane } from "./trackLane.js";
+import { stageOf } from "./stage/stages.js";
 import { verdictSign } from "./verdict.js";
-import { drawWaveLane, offsetOf, soundClips } from "./waves.js";
-
-const SURE_STOPS = 0.03;
-/** Percent of a lens's picture: the sun alone is less. */
-const MUCH_CLIPPED = 0.5;
-const SURE_DEGREES = 0.06;
-/** Rows whose curve is measured on its own: the line that divides good from doubtful, and its unit. */
-const CURVES = { rig: { limit: SURE_DEGREES, unit: "°" }, balance: { limit: SURE_STOPS, unit: "stops" } };
 
 /** The table under the picture: a row for each stage, its verdict, figure and lane, on one time axis. */
 export function startLedger(store) {
   const rows = document.getElementById("rows");
   const ruler = document.getElementById("ruler");
   const playhead = document.getElementById("playhead");
-  const curves = { rig: { key: null }, balance: { key: null } };
-  let late = { revision: 0, lenses: [] };
+  const lanes = new Map();
 
   const span = () => ({ from: store.kept.from, to: store.kept.to });
 
@@ -49,7 +42,6 @@ export function startLedger(store) {
     }
     unfold();
     draw();
-    listen();
     measure();
   }
 
@@ -57,11 +49,10 @@ export function startLedger(store) {
   function unfold() {
     rows.querySelectorAll(".finer").forEach((row) => row.remove());
     const chosen = rows.querySelector(`[data-stage="${store.stage}"]`);
-    const make = FINER[store.stage];
-    if (!chosen || !make) {
+    if (!chosen) {
       return;
     }
-    make().reverse().forEach(({ label, figure, paint }) => {
+    finerOf(store.stage).reverse().forEach(({ label, figure, paint }) => {
       const row = element("div", { class: "row finer", "data-test": "finer" });
       const head = element("div", { class: "row-head" });
       head.append(element("span", {}, label), element("span", { class: "figure" }, figure), element("span"));
@@ -72,118 +63,72 @@ export function startLedger(store) {
       row.paint = () => paint(lane.firstElementChild, span());
       chosen.after(row);
     });
+    let above = [...rows.querySelectorAll(".finer")].at(-1) ?? chosen;
+    for (const of of stageOf(store.stage).tracks?.(store) ?? []) {
+      above = unfoldTrack(of, above);
+    }
+  }
+
+  /** A track of the stage, with its keys. */
+  function unfoldTrack(of, above) {
+    const track = trackLane(store, of);
+    const row = element("div", { class: "row finer", "data-test": "track" });
+    const lane = element("div", { class: "lane" });
+    lane.append(element("canvas", { "aria-hidden": "true" }));
+    lane.addEventListener("pointerdown", (event) => track.grab(event, span()) || scrub(event));
+    row.append(track.head, lane);
+    row.paint = () => track.paint(lane.firstElementChild, span());
+    row.show = track.show;
+    track.show();
+    above.after(row);
+    return row;
+  }
+
+  /** A stage's own finer lanes, or the parts of what was measured. */
+  function finerOf(stage) {
+    const { finer } = stageOf(stage);
+    return finer ? finer(store, choose) : (lanes.get(stage)?.finer ?? []).map((curve) => ({
+      label: curve.label,
+      figure: curve.points.length ? `${Math.max(...curve.points.map((point) => point[1])).toFixed(curve.decimals)}${curve.unit} at most` : "shares nothing",
+      paint: (canvas, at) => curve.points.length ? drawCurve(canvas, curve, at) : drawNothing(canvas, "nothing to compare"),
+    }));
   }
 
   function draw() {
-    for (const row of store.kept.ledger) {
-      const canvas = rows.querySelector(`[data-stage="${row.stage}"] canvas`);
-      if (row.lane === "bars") {
-        drawBars(canvas, row.bars, span());
-      } else if (row.lane === "curve" && curves[row.stage].points) {
-        drawCurve(canvas, curves[row.stage].points, span(), CURVES[row.stage].limit, CURVES[row.stage].unit);
-      } else if (row.lane === "wave") {
-        drawSound(canvas, soundClips(store).map((clip) => clip.slot), span());
-      } else if (row.lane === "curve") {
-        drawNothing(canvas, curves[row.stage].key ? "measuring" : "not measured");
-      } else {
-        drawNothing(canvas, "not measured");
-      }
-    }
+    store.kept.ledger.forEach(drawRow);
     rows.querySelectorAll(".finer").forEach((row) => row.paint());
     drawRuler(ruler.querySelector("canvas"), span(), store.range);
     showTime();
   }
 
-  function drawSound(canvas, slots, at) {
-    return drawWaveLane(canvas, store, slots, at, EDGE)
-      .then((any) => any || drawNothing(canvas, "no sound"))
-      .catch(() => drawNothing(canvas, "the sound cannot be read"));
-  }
-
-  const damagedPlaces = ({ slot }) => {
-    const { length } = store.kept.ledger[0].bars.find((bar) => bar.label === slot).damaged;
-    return length ? `damaged at ${length} ${length === 1 ? "place" : "places"}` : "";
-  };
-
-  const FINER = {
-    gather: () => store.kept.clips.map((clip) => ({
-      label: clip.slot,
-      figure: damagedPlaces(clip) || `${clip.width} x ${clip.height}, ${clip.seconds.toFixed(2)} s`,
-      paint: (canvas, at) => drawBars(canvas, store.kept.ledger[0].bars.filter((bar) => bar.label === clip.slot), at),
-    })),
-    rig: () => (curves.rig.lenses ?? []).map((lens) => ({
-      label: lens.slot,
-      figure: lens.points.length ? `${Math.max(...lens.points.map((point) => point[1])).toFixed(3)}° at most` : "shares nothing",
-      paint: (canvas, at) => lens.points.length ? drawCurve(canvas, lens.points, at, SURE_DEGREES, "°") : drawNothing(canvas, "nothing to compare"),
-    })),
-    balance: () => [
-      ...(curves.balance.seams ?? []).map(({ first, second, points }) => ({
-        label: `${first}·${second}`,
-        figure: points.length ? `${Math.max(...points.map((point) => point[1])).toFixed(2)} stops at most` : "shares nothing",
-        paint: (canvas, at) => points.length ? drawCurve(canvas, points, at, SURE_STOPS, "stops") : drawNothing(canvas, "nothing to compare"),
-      })),
-      ...(curves.balance.clipped ?? []).map(({ slot, points }) => ({
-        label: slot,
-        figure: `${Math.max(...points.map((point) => point[1])).toFixed(1)}% clipped at most`,
-        paint: (canvas, at) => drawCurve(canvas, points, at, MUCH_CLIPPED, "% clipped"),
-      })),
-    ],
-    sync: () => soundClips(store).map((clip) => ({
-      label: clip.slot,
-      figure: lateFigure(clip.slot),
-      paint: (canvas, at) => drawSound(canvas, [clip.slot], at).then(() => drawLate(canvas, late.lenses.find((each) => each.slot === clip.slot)?.points ?? [], at, 1 / store.kept.rate)),
-    })),
-  };
-
-  /** How late a lens's sound is, in the middle of the take: what is left of its lag. */
-  function lateFigure(slot) {
-    const points = late.lenses.find((each) => each.slot === slot)?.points ?? [];
-    const sorted = points.map((point) => 1000 * point[1]).sort((one, two) => one - two);
-    const start = `${plain(offsetOf(store, slot), 3)} s`;
-    const middle = sorted[Math.floor(sorted.length / 2)];
-    return sorted.length ? `${start}, ${Math.abs(middle) < 0.5 ? "in step" : `${plain(Math.abs(middle), 0)} ms ${middle < 0 ? "early" : "late"}`}` : start;
-  }
-
-  async function listen() {
-    const { revision } = store.kept;
-    if (late.revision === revision || store.stage !== "sync") {
-      return;
-    }
-    late = { revision, lenses: [] };
-    try {
-      const lenses = await askJson(`${store.path}/revisions/${revision}/residuals`);
-      if (revision === store.kept.revision) {
-        late = { revision, lenses };
-        choose();
-      }
-    } catch {
-      // The waveforms stay; a clip that cannot be read is told where offsets are found.
+  function drawRow(row) {
+    const canvas = rows.querySelector(`[data-stage="${row.stage}"] canvas`);
+    const { lane } = stageOf(row.stage);
+    const measured = lanes.get(row.stage);
+    if (lane) {
+      lane(canvas, store, span());
+    } else if (measured?.whole) {
+      drawCurve(canvas, measured.whole, span());
+    } else {
+      drawNothing(canvas, row.lane && measured?.key ? "measuring" : "not measured");
     }
   }
 
-  /** What a curve depends on: it is measured anew where that changed, not at every revision. */
-  const depends = {
-    rig: ({ rig, clips }) => JSON.stringify([rig.lenses, rig.off, clips]),
-    balance: ({ rig, clips, balance, seams }) => JSON.stringify([rig.lenses, rig.off, clips, balance, seams.meeting_m]),
-  };
-
-  async function measure() {
-    for (const stage of Object.keys(curves)) {
-      const wanted = store.kept.ledger.some((row) => row.stage === stage && row.lane === "curve");
-      const key = depends[stage](store.kept.recipe);
-      // Geometry over time takes long to measure: only for those who look at it.
-      if (!wanted || curves[stage].key === key || (stage === "rig" && store.stage !== "rig")) {
+  /** Lanes are measured anew where what they depend on changed, not at every revision; long ones for those who look. */
+  function measure() {
+    for (const { stage, lane: key, laneLater } of store.kept.ledger) {
+      if (!key || lanes.get(stage)?.key === key || (laneLater && store.stage !== stage)) {
         continue;
       }
-      curves[stage] = { key };
-      askJson(`${store.path}/revisions/${store.kept.revision}/lanes/${stage}`)
-        .then((answer) => {
-          if (curves[stage].key === key) {
-            curves[stage] = { key, ...answer };
+      lanes.set(stage, { key });
+      askJson(`${store.path}/revisions/${store.kept.revision}/stages/${stage}/lane`)
+        .then((lane) => {
+          if (lanes.get(stage)?.key === key) {
+            lanes.set(stage, { key, ...lane });
             choose();
           }
         })
-        .catch(() => (curves[stage] = { key: null }));
+        .catch(() => lanes.delete(stage));
     }
   }
 
@@ -228,11 +173,16 @@ export function startLedger(store) {
   document.getElementById("forth").addEventListener("click", () => store.setTime(store.time + 1 / store.kept.rate));
   store.addEventListener("kept", build);
   store.addEventListener("stage", choose);
-  store.addEventListener("draft", () => store.stage === "sync" && draw());
+  store.addEventListener("sheet", choose);
+  store.addEventListener("draft", () => stageOf(store.stage).showsDraft && draw());
   store.addEventListener("time", () => {
     // Only the playhead moves with a film.
     if (!store.following) {
       drawRuler(ruler.querySelector("canvas"), span(), store.range);
+      rows.querySelectorAll("[data-test=track]").forEach((row) => {
+        row.show();
+        row.paint();
+      });
     }
     showTime();
   });

@@ -1,8 +1,6 @@
 import { ask, askJson, Problem } from "../page/api.js";
 import { toast } from "../page/toast.js";
 
-const pick = (section, names) => Object.fromEntries(names.filter((name) => section[name]).map((name) => [name, section[name]]));
-
 /**
  * The state of the bench, in one place: what the server keeps (`kept`), what is being changed (`draft`, sections of the
  * recipe), the moment, and the chosen stage. Events: "kept", "draft", "time", "stage",
@@ -30,9 +28,6 @@ export class Store extends EventTarget {
 
   accept(kept) {
     const before = this.kept;
-    if (before && JSON.stringify(before.recipe.rig.lenses) !== JSON.stringify(kept.recipe.rig.lenses)) {
-      this.rigBefore = before.recipe.rig;
-    }
     this.kept = kept;
     this.draft = {};
     this.range = this.rangeIn(before, kept);
@@ -100,9 +95,14 @@ export class Store extends EventTarget {
     this.dispatchEvent(new Event("stage"));
   }
 
-  /** Shows a change that is not kept yet. */
+  /** Shows a change of a section that is not saved yet. */
   preview(name, section) {
-    this.draft = { ...this.draft, [name]: section };
+    this.previewAll({ [name]: section });
+  }
+
+  /** Shows changes of several sections that are not saved yet. */
+  previewAll(set) {
+    this.draft = { ...this.draft, ...set };
     this.dispatchEvent(new Event("draft"));
   }
 
@@ -112,19 +112,6 @@ export class Store extends EventTarget {
       this.comparing = before;
       this.dispatchEvent(new Event("draft"));
     }
-  }
-
-  /** The sections that take back what the chosen stage does; of the rig, what its last change did. */
-  without() {
-    const slots = this.kept.recipe.clips.map((clip) => clip.slot);
-    return {
-      sync: { offsets: Object.fromEntries(slots.map((slot) => [slot, 0])) },
-      // What the footage is, and how it is looked at, is not what Balance does.
-      balance: { balance: { lenses: [], ...pick(this.kept.recipe.balance, ["curve", "linear", "transform"]) } },
-      seams: { seams: { way: "feather", feather_deg: 0 } },
-      rig: this.rigBefore ? { rig: this.rigBefore } : {},
-      level: { level: { yaw_deg: 0, pitch_deg: 0, roll_deg: 0 } },
-    }[this.stage] ?? {};
   }
 
   dropDraft() {
@@ -173,11 +160,11 @@ export class Store extends EventTarget {
    */
   async sphere(width, signal, asker, time = this.time, look = []) {
     const query = `t=${time.toFixed(6)}&width=${width}${look.length ? `&look=${look.join(",")}` : ""}`;
-    const set = this.comparing ? this.without() : this.draft;
-    const unsaved = Object.keys(set).length > 0;
+    const unsaved = !this.comparing && Object.keys(this.draft).length > 0;
+    const without = this.comparing ? `&without=${this.stage}` : "";
     const response = unsaved
-      ? await ask(`${this.path}/sphere?${query}&asker=${asker}.${look.join(".")}`, { body: this.patch("", set), signal })
-      : await ask(`${this.path}/revisions/${this.kept.revision}/sphere?${query}`, { signal });
+      ? await ask(`${this.path}/sphere?${query}&asker=${asker}.${look.join(".")}`, { body: this.patch("", this.draft), signal })
+      : await ask(`${this.path}/revisions/${this.kept.revision}/sphere?${query}${without}`, { signal });
     return response.status === 204
       ? null
       : { bitmap: await createImageBitmap(await response.blob()), from: response.headers.get("Foldback-From") };

@@ -3,6 +3,7 @@ const SHAPES = {
   check: "M6 1l5 10H1z",
   unsettled: "M6 1a5 5 0 1 0 .01 0z",
   "not needed": "M1 6h10",
+  "left as it is": "M2 2v8M10 2v8",
 };
 
 /** The sign of a verdict: told by shape, with its word for those who do not see it. */

@@ -1,5 +1,6 @@
 import { verdictSign } from "../bench/verdict.js";
 import { ask, askJson, token } from "../page/api.js";
+import { askForTakes } from "../page/giveDialog.js";
 import { element, fromTemplate, part } from "../page/parts.js";
 import { startTheme } from "../page/theme.js";
 import { toast } from "../page/toast.js";
@@ -38,38 +39,15 @@ function row(card) {
 
 function give(card) {
   const dialog = document.getElementById("give");
-  const list = part(dialog, "takes");
-  const fitting = takes.filter((take) => take.lenses === card.lenses);
-  part(dialog, "problems").replaceChildren();
-  list.replaceChildren(
-    ...fitting.map((take) => {
-      const item = element("li");
-      const label = element("label", { class: "flex gap-2 items-baseline" });
-      label.append(element("input", { type: "checkbox", value: take.take, "data-test": "give-take" }), element("span", {}, take.name), element("span", { class: "soft" }, `${take.project}, has ${take.rig}`));
-      item.append(label);
-      return item;
-    }),
-  );
-  if (fitting.length === 0) {
-    list.append(element("li", { class: "soft" }, `No take has ${card.lenses} lenses.`));
-  }
-  part(dialog, "close").onclick = () => dialog.close();
-  part(dialog, "go").onclick = async () => {
-    const chosen = [...list.querySelectorAll("input:checked")].map((box) => Number(box.value));
-    try {
-      const given = await askJson(`/api/rig-cards/${card.id}/give`, { body: { takes: chosen } });
-      const problems = given.filter((each) => each.problem);
-      part(dialog, "problems").replaceChildren(...problems.map((each) => element("li", {}, `${each.name}: ${each.problem}`)));
-      await show();
-      if (problems.length === 0) {
-        dialog.close();
-        toast(`${given.length === 1 ? "One take has" : `${given.length} takes have`} the card now.`);
-      }
-    } catch (failure) {
-      toast(failure.message);
-    }
-  };
-  dialog.showModal();
+  askForTakes(dialog, {
+    takes: takes
+      .filter((take) => take.lenses === card.lenses)
+      .map((take) => ({ take: take.take, name: take.name, note: `${take.project}, has ${take.rig}` })),
+    none: `No take has ${card.lenses} lenses.`,
+    path: `/api/rig-cards/${card.id}/give`,
+    done: (count) => `${count === 1 ? "One take has" : `${count} takes have`} the card now.`,
+    after: show,
+  });
 }
 
 function remove(card) {

@@ -1,9 +1,13 @@
 package foldback.core.recipe.geometry;
 
+import foldback.core.recipe.section.Decisions;
+import foldback.core.recipe.section.Section;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
 
 /**
  * A take's geometry.
@@ -14,8 +18,10 @@ import java.util.Optional;
  * @param points content hash of the take's tie points, if it has some: they lie beside the recipe, since they are many
  * @param off slots of lenses whose pictures are not used: blurred, dead or blocked ones
  */
-public record Geometry(
-        Rig rig, String source, Optional<RigMeasure> measure, Optional<String> points, List<String> off) {
+public record Geometry(Rig rig, String source, Optional<RigMeasure> measure, Optional<String> points, List<String> off)
+        implements Decisions<Geometry> {
+    public static final Section<Geometry> SECTION = Section.required("rig", Geometry.class);
+
     /** What {@link #source} says once numbers were set by hand. */
     public static final String BY_HAND = "set by hand";
 
@@ -46,6 +52,17 @@ public record Geometry(
 
     public Geometry withOff(List<String> slots) {
         return new Geometry(rig, source, measure, points, slots);
+    }
+
+    /** The rig stays: its clips are what moves. */
+    @Override
+    public Geometry withSlots(UnaryOperator<String> slotOf) {
+        return withOff(off.stream().map(slotOf).sorted().toList());
+    }
+
+    @Override
+    public Geometry showing(Predicate<String> isOn) {
+        return off.isEmpty() ? this : new Geometry(rigOn(), source, measure, points, List.of());
     }
 
     /** Whether a lens's picture is used. */

@@ -1,12 +1,15 @@
 package foldback.core.recipe.light;
 
-import foldback.core.keys.Track;
 import foldback.core.picture.ColourTags;
+import foldback.core.recipe.section.Decisions;
+import foldback.core.recipe.section.Section;
 import foldback.core.tone.CurveChoice;
 import foldback.core.tone.Falloff;
 import foldback.core.tone.LightCurve;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
 
 /**
  * Exposure and white balance between the lenses.
@@ -26,23 +29,26 @@ public record Balance(
         CurveChoice curve,
         Falloff falloff,
         List<LensBalance> lenses,
-        Track<Trim> whole,
+        TrimTracks whole,
         Optional<String> reference,
         Highlights highlights,
         double overStops,
         Optional<Transform> transform,
-        NoiseReduction noise) {
+        NoiseReduction noise)
+        implements Decisions<Balance> {
     public static final Balance NONE = new Balance(
             Optional.empty(),
             CurveChoice.AS_TAGGED,
             Falloff.NONE,
             List.of(),
-            Track.still(Trim.NONE),
+            TrimTracks.NONE,
             Optional.empty(),
             Highlights.CUT,
             0,
             Optional.empty(),
             NoiseReduction.NONE);
+
+    public static final Section<Balance> SECTION = Section.of("balance", Balance.class, NONE);
 
     public Balance {
         lenses = List.copyOf(lenses);
@@ -61,6 +67,26 @@ public record Balance(
     /** What a lens loses towards its rim. */
     public Falloff falloffOf(String slot) {
         return of(slot).falloff().orElse(falloff);
+    }
+
+    @Override
+    public Balance withSlots(UnaryOperator<String> slotOf) {
+        return withLenses(lenses.stream()
+                        .map(lens -> new LensBalance(
+                                slotOf.apply(lens.slot()), lens.measured(), lens.trim(), lens.falloff()))
+                        .toList())
+                .withReference(reference.map(slotOf));
+    }
+
+    @Override
+    public Balance showing(Predicate<String> isOn) {
+        return this;
+    }
+
+    /** The same for footage on which nothing of it was measured. */
+    public Balance unmeasured() {
+        return new Balance(
+                Optional.empty(), curve, falloff, lenses, whole, reference, highlights, overStops, transform, noise);
     }
 
     /** The same for other lenses. */

@@ -9,10 +9,10 @@ import java.util.Optional;
  *
  * @param falloff towards its rim, where it is of another kind than other lenses
  */
-public record LensBalance(String slot, Track<Stops> measured, Track<Trim> trim, Optional<Falloff> falloff) {
+public record LensBalance(String slot, Track<Stops> measured, TrimTracks trim, Optional<Falloff> falloff) {
 
     /** A lens that loses towards its rim as all do. */
-    public LensBalance(String slot, Track<Stops> measured, Track<Trim> trim) {
+    public LensBalance(String slot, Track<Stops> measured, TrimTracks trim) {
         this(slot, measured, trim, Optional.empty());
     }
 
@@ -28,6 +28,6 @@ public record LensBalance(String slot, Track<Stops> measured, Track<Trim> trim, 
 
     /** Left as it is. */
     public static LensBalance none(String slot) {
-        return new LensBalance(slot, Track.still(Stops.NONE), Track.still(Trim.NONE));
+        return new LensBalance(slot, Track.still(Stops.NONE), TrimTracks.NONE);
     }
 }

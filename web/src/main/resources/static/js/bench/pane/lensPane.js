@@ -1,13 +1,12 @@
 import { element } from "../../page/parts.js";
 import { tiePoints } from "../points.js";
+import { stageOf } from "../stage/stages.js";
 import { latest } from "./latest.js";
 import { Split } from "./split.js";
 import { Surface } from "./surface.js";
 
 const LONGER = 20;
 const HEAD = 4;
-/** Screen pixels from the disc within which it is grabbed. */
-const GRIP = 9;
 
 /** From a place of the picture towards another one. */
 function arrow(g, o, from, to) {
@@ -62,59 +61,14 @@ export class LensPane {
       pane.options.cleaned = !pane.options.cleaned;
       this.refresh();
     });
-    this.surface.mayPan = (event) => !this.split.grips(event) && !this.grip(event);
-    host.addEventListener("pointerdown", (event) => this.grab(event));
+    this.surface.mayPan = (event) => !this.split.grips(event) && !this.handling()?.grip(this, event);
+    host.addEventListener("pointerdown", (event) => !this.split.grips(event) && this.handling()?.grab(this, event));
     this.loadPoints();
   }
 
-  /** What of the disc is under the pointer in the Rig stage: its middle, its rim, or nothing. */
-  grip(event) {
-    const lens = this.lens();
-    if (this.store.stage !== "rig" || event.button !== 0 || !lens.circle) {
-      return null;
-    }
-    const { x, y, near } = this.place(event, lens);
-    const { centre_x_px: cx, centre_y_px: cy, radius_px: radius } = lens.circle;
-    const out = Math.hypot(x - cx, y - cy);
-    return out < near ? "middle" : Math.abs(out - radius) < near ? "rim" : null;
-  }
-
-  /** Where a pointer is in the lens's stated pixels, and how near counts as on something. */
-  place(event, lens) {
-    const at = this.surface.at(event);
-    const shown = this.surface.now() * this.clip().width;
-    return { x: at.x * lens.width, y: at.y * lens.height, near: (GRIP * lens.width) / shown };
-  }
-
-  /** The disc is dragged by its middle, and made larger or smaller by its rim. */
-  grab(event) {
-    const grip = !this.split.grips(event) && this.grip(event);
-    if (!grip) {
-      return;
-    }
-    event.preventDefault();
-    this.host.setPointerCapture(event.pointerId);
-    const begin = this.lens();
-    const from = this.place(event, begin);
-    let section = null;
-    const move = (next) => {
-      const to = this.place(next, begin);
-      const { centre_x_px: cx, centre_y_px: cy, radius_px: radius } = begin.circle;
-      const circle = grip === "middle"
-        ? { ...begin.circle, centre_x_px: cx + to.x - from.x, centre_y_px: cy + to.y - from.y }
-        : { ...begin.circle, radius_px: Math.max(8, radius + Math.hypot(to.x - cx, to.y - cy) - Math.hypot(from.x - cx, from.y - cy)) };
-      const rig = this.store.kept.recipe.rig;
-      section = { ...rig, source: "set by hand", lenses: rig.lenses.map((lens) => (lens.slot === begin.slot ? { ...lens, circle } : lens)) };
-      this.store.preview("rig", section);
-      this.surface.draw();
-    };
-    this.host.addEventListener("pointermove", move);
-    this.host.addEventListener("pointerup", () => {
-      this.host.removeEventListener("pointermove", move);
-      if (section) {
-        this.store.keep(`Lens ${begin.slot}: disc`, { rig: section });
-      }
-    }, { once: true });
+  /** What the pointer does here in the chosen stage. */
+  handling() {
+    return stageOf(this.store.stage).onLens;
   }
 
   async loadPoints() {
@@ -167,9 +121,7 @@ export class LensPane {
       if (lens.circle) {
         g.beginPath();
         g.arc(o.x + lens.circle.centre_x_px * scale, o.y + lens.circle.centre_y_px * scale, lens.circle.radius_px * scale, 0, 7);
-        if (this.store.stage === "rig") {
-          g.rect(o.x + lens.circle.centre_x_px * scale - 5, o.y + lens.circle.centre_y_px * scale - 5, 10, 10);
-        }
+        this.handling()?.mark(g, o.x + lens.circle.centre_x_px * scale, o.y + lens.circle.centre_y_px * scale);
         g.stroke();
       }
       const x = o.x + lens.centre_x_px * scale;

@@ -1,5 +1,6 @@
 import { element, fromTemplate, part } from "../../page/parts.js";
 import { clock } from "../format.js";
+import { stageOf } from "../stage/stages.js";
 import { ContactPane } from "./contactPane.js";
 import { LensPane } from "./lensPane.js";
 import { LookPane } from "./lookPane.js";
@@ -10,8 +11,6 @@ import { WavesPane } from "./wavesPane.js";
 
 const KINDS = { sphere: SpherePane, look: LookPane, contact: ContactPane, lens: LensPane, waves: WavesPane, pair: PairPane, scope: ScopePane };
 
-/** What a stage's decision needs to be seen; other stages keep what was chosen. */
-const STAGE_VIEWS = { sync: ["contact", "waves"], rig: ["sphere", "pair"], balance: ["sphere", "scope"] };
 const MOST = 3;
 const NEXT = ["", "Two panes", "Three panes", "One pane"];
 
@@ -141,7 +140,8 @@ export function startPanes(store) {
   }
   let chosen = null;
   store.addEventListener("stage", () => {
-    const wanted = STAGE_VIEWS[store.stage];
+    // What the stage's decision needs to be seen; other stages keep what was chosen.
+    const wanted = stageOf(store.stage).views;
     if (wanted && store.kept.clips.length > 1) {
       chosen ??= panes.map((pane) => pane.view);
       arrange(wanted);

@@ -1,25 +1,16 @@
 import { askJson } from "../../page/api.js";
 import { element } from "../../page/parts.js";
-import { between, directionAt, ofDegrees, times, toDegrees, turnAbout } from "../rotation.js";
 import { coverageOf, drawCoverage } from "../coverage.js";
 import { plain } from "../format.js";
+import { stageOf } from "../stage/stages.js";
 import { latest } from "./latest.js";
 import { Surface } from "./surface.js";
 
 const PREVIEW_WIDTH = 1280;
-const RELEASE_LABEL = "Turn the sphere";
-
 /** How the lenses of an overlap meet: blended, cut off against each other, or in turn in strips so many degrees wide. */
 const MEETINGS = [["", "Blended"], ["cut", "Cut"], ...[0.5, 1, 2, 4, 8].map((width) => [`strips-${width}`, `Strips ${width}°`])];
 
-const anglesOf = (level) => ({ yaw: level.yaw_deg, pitch: level.pitch_deg, roll: level.roll_deg });
-
-/** A level section from angles in degrees. */
-export const levelOf = ({ yaw, pitch, roll }) => ({ yaw_deg: round(yaw), pitch_deg: round(pitch), roll_deg: round(roll) });
-
-const round = (value) => Math.round(value * 1e4) / 1e4 + 0;
-
-/** The stitched picture. In the Level stage dragging turns the sphere under the pointer; else it pans. */
+/** The stitched picture. Dragging pans, unless the chosen stage has another use for it. */
 export class SpherePane {
   constructor(host, store, pane) {
     this.store = store;
@@ -35,10 +26,14 @@ export class SpherePane {
     };
     this.surface.onZoom = () => this.refresh();
     this.surface.onDraw = (percent) => this.caption(percent);
-    this.surface.mayPan = (event) => store.stage !== "level" || event.button === 1 || event.ctrlKey;
+    this.surface.mayPan = (event) => !stageOf(store.stage).onSphere || event.button === 1 || event.ctrlKey;
     this.pictures = latest((signal, asker) => this.fetch(signal, asker), (failure) => pane.note(failure.message));
-    host.addEventListener("pointerdown", (event) => this.grab(event));
-    host.addEventListener("dblclick", (event) => this.face(event));
+    host.addEventListener("pointerdown", (event) => {
+      if (event.button === 0 && !event.ctrlKey) {
+        stageOf(store.stage).onSphere?.grab(this, event);
+      }
+    });
+    host.addEventListener("dblclick", (event) => stageOf(store.stage).onSphere?.doubleClick(this, event));
     this.chooseMeeting();
     pane.tool("Grid", "Grid and centre mark (G)", () => pane.options.grid, () => {
       pane.options.grid = !pane.options.grid;
@@ -178,50 +173,6 @@ export class SpherePane {
     g.moveTo(x, y + 4);
     g.lineTo(x, y + 12);
     g.stroke();
-  }
-
-  /** What was grabbed stays under the pointer: canvasFromWorld is followed by the turn from there to here. */
-  grab(event) {
-    if (this.store.stage !== "level" || event.button !== 0 || event.ctrlKey) {
-      return;
-    }
-    const start = this.surface.at(event);
-    const from = directionAt(start.x, start.y);
-    const level = ofDegrees(anglesOf(this.store.section("level")));
-    this.host.setPointerCapture(event.pointerId);
-    let turned = null;
-    const move = (next) => {
-      const here = this.surface.at(next);
-      // Towards the poles a heading drag keeps the horizontal distance.
-      const worldFromCanvas = next.shiftKey
-        ? times(turnAbout.up((start.x - here.x) * 360), level)
-        : times(level, between(directionAt(here.x, here.y), from));
-      turned = levelOf(toDegrees(worldFromCanvas));
-      this.store.preview("level", turned);
-      this.pane.says(`yaw ${plain(turned.yaw_deg, 1)}° pitch ${plain(turned.pitch_deg, 1)}° roll ${plain(turned.roll_deg, 1)}°`);
-    };
-    this.host.addEventListener("pointermove", move);
-    this.host.addEventListener(
-      "pointerup",
-      () => {
-        this.host.removeEventListener("pointermove", move);
-        if (turned) {
-          this.store.keep(RELEASE_LABEL, { level: turned });
-        }
-      },
-      { once: true },
-    );
-  }
-
-  /** Turns the heading so that a place becomes what the viewer sees first. */
-  face(event) {
-    if (this.store.stage !== "level") {
-      return;
-    }
-    const place = this.surface.at(event);
-    const level = ofDegrees(anglesOf(this.store.section("level")));
-    const turned = times(turnAbout.up((place.x - 0.5) * 360), level);
-    this.store.keep("Face a place", { level: levelOf(toDegrees(turned)) });
   }
 
   fit() {

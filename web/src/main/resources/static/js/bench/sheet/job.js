@@ -6,11 +6,13 @@ const LOOK_EVERY_MS = 300;
 
 /**
  * A main action that goes on in the background and is recorded even if the page is closed: its button says how far it is.
- * @param {string} path where it is started, asked after and cancelled
+ * @param {{stage: string, job: string}} which job of which stage
  * @param {{button: HTMLElement, idle: string, busy: string}} shown
  * @returns {(order: object) => Promise<void>} starts it
  */
-export function backgroundJob(root, store, path, { button, idle, busy }) {
+export function backgroundJob(root, store, { stage, job }, { button, idle, busy }) {
+  const ofStage = `${store.path}/stages/${stage}`;
+  const path = `${ofStage}/job`;
   const cancel = part(root, "cancel");
   const offer = element("p", { class: "soft mt-2", role: "status", "data-test": "offer", hidden: "" });
   part(root, "meter").after(offer);
@@ -53,5 +55,5 @@ export function backgroundJob(root, store, path, { button, idle, busy }) {
   const told = (request) => request.then(follow).catch((failure) => toast(failure.message));
   cancel.addEventListener("click", () => ask(path, { method: "DELETE" }).catch((failure) => toast(failure.message)));
   askJson(path).then((status) => (status.working ? follow(status) : showOffer(status))).catch(() => {});
-  return (order) => told(askJson(`${path}?base=${store.kept.revision}`, { body: order }));
+  return (order) => told(askJson(`${ofStage}/jobs/${job}?base=${store.kept.revision}`, { body: order }));
 }

@@ -41,7 +41,7 @@ export function rigSolve(root, store) {
   order.addEventListener("change", () => (store.rigOrder = order.value));
   const free = freedoms(root, store);
   const solve = part(root, "solve");
-  const start = backgroundJob(root, store, `${store.path}/rig`, { button: solve, idle: "Solve the rig", busy: "Solving" });
+  const start = backgroundJob(root, store, { stage: "rig", job: "solve" }, { button: solve, idle: "Solve the rig", busy: "Solving" });
   const wanted = (fromPoints) => {
     delete store.rigCard;
     delete store.rigOrder;

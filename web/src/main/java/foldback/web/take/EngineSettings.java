@@ -1,0 +1,94 @@
+package foldback.web.take;
+
+import foldback.engine.gather.ClipHealths;
+import foldback.engine.play.Player;
+import foldback.engine.preview.Previewer;
+import foldback.engine.proxy.Proxies;
+import foldback.engine.stage.StageTools;
+import foldback.engine.sync.Listening;
+import foldback.engine.sync.PictureTracks;
+import foldback.engine.sync.Sounds;
+import foldback.engine.sync.TakeSync;
+import foldback.engine.sync.Waveforms;
+import foldback.engine.take.ContentIds;
+import foldback.engine.take.MediaFolders;
+import foldback.web.FoldbackProperties;
+import foldback.web.Role;
+import java.time.Clock;
+import java.util.Optional;
+import org.springframework.context.ApplicationContext;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.context.annotation.Profile;
+
+/** The parts of the engine that the pages hold. */
+@Configuration
+class EngineSettings {
+    private static final long FRAME_CACHE_BYTES = 500L << 20;
+
+    @Bean
+    @Profile(Role.PAGES)
+    Previewer previewer(Proxies proxies) {
+        return new Previewer(proxies, FRAME_CACHE_BYTES, Runtime.getRuntime().availableProcessors());
+    }
+
+    @Bean
+    Proxies proxies(FoldbackProperties properties) {
+        return new Proxies(properties.work().resolve("proxies"));
+    }
+
+    @Bean
+    ClipHealths clipHealths(FoldbackProperties properties) {
+        return new ClipHealths(properties.work().resolve("health"));
+    }
+
+    @Bean
+    MediaFolders mediaFolders(FoldbackProperties properties) {
+        return MediaFolders.of(properties.media(), properties.footage());
+    }
+
+    @Bean
+    ContentIds contentIds(FoldbackProperties properties) {
+        return new ContentIds(properties.work().resolve("contents"));
+    }
+
+    @Bean
+    @Profile(Role.PAGES)
+    Player player(Proxies proxies) {
+        return new Player(proxies, Runtime.getRuntime().availableProcessors());
+    }
+
+    @Bean
+    Sounds sounds(FoldbackProperties properties) {
+        return new Sounds(properties.work().resolve("sounds"));
+    }
+
+    @Bean
+    @Profile(Role.PAGES)
+    TakeSync takeSync(Sounds sounds, Proxies proxies, FoldbackProperties properties) {
+        return new TakeSync(sounds, new PictureTracks(properties.work().resolve("pictures"), Optional.of(proxies)));
+    }
+
+    @Bean
+    @Profile(Role.PAGES)
+    Listening listening(Sounds sounds) {
+        return new Listening(sounds);
+    }
+
+    @Bean
+    @Profile(Role.PAGES)
+    Waveforms waveforms(Sounds sounds) {
+        return new Waveforms(sounds);
+    }
+
+    /** Stages find the parts that they read takes with among the beans. */
+    @Bean
+    StageTools stageTools(ApplicationContext context) {
+        return context::getBean;
+    }
+
+    @Bean
+    Clock clock() {
+        return Clock.systemUTC();
+    }
+}
