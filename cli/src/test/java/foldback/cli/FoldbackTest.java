@@ -18,6 +18,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Exit codes, and that JSON is all that comes out when JSON is asked for. */
 class FoldbackTest {
@@ -250,6 +251,41 @@ class FoldbackTest {
                 folder.resolve("media").toString());
         assertThat(code).isEqualTo(2);
         assertThat(err.toString(StandardCharsets.UTF_8)).contains("the recipe has no transform");
+    }
+
+    @Test
+    void workEvensWhatIsNotSettledAndWritesARecipeThatMakeTakes() throws Exception {
+        Path media = Files.createDirectories(folder.resolve("media/demo"));
+        for (String name : new String[] {"sluice-path-a.mp4", "sluice-path-b.mp4"}) {
+            Files.copy(DEMO.resolve(name), media.resolve(name));
+        }
+        ObjectNode open = (ObjectNode)
+                JsonMapper.builder().build().readTree(Files.readString(FORMATS.resolve("recipe.example.json")));
+        open.remove("balance");
+        Path before = folder.resolve("before.json");
+        Files.writeString(before, open.toString());
+        Path after = folder.resolve("after.json");
+        int code = Foldback.run(
+                "work",
+                before.toString(),
+                "--out",
+                after.toString(),
+                "--media",
+                folder.resolve("media").toString(),
+                "--width",
+                "1024",
+                "--json");
+        assertThat(code).as(err.toString(StandardCharsets.UTF_8)).isZero();
+        JsonNode told = JsonMapper.builder().build().readTree(out.toString(StandardCharsets.UTF_8));
+        assertThat(told.get(3).path("stage").asString()).isEqualTo("balance");
+        assertThat(told.get(3).path("figure").asString()).endsWith("stops left");
+        JsonNode balance =
+                JsonMapper.builder().build().readTree(Files.readString(after)).path("balance");
+        assertThat(balance.path("measure").path("residual_stops").asDouble()).isLessThan(0.08);
+        assertThat(balance.path("highlights").asString()).isEqualTo("shoulder");
+        assertThat(Foldback.run("work", before.toString(), "--out", after.toString(), "--stage", "level"))
+                .isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("that stage has no action of its own");
     }
 
     /** 300 bytes of a clip's pictures are turned: the film is made, and what is wrong with it is said. */

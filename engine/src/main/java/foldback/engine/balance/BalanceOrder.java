@@ -10,7 +10,8 @@ import java.util.Optional;
  * How lenses are to be evened out.
  *
  * @param reference the slot of the lens that is left as it is; empty or null for their mean
- * @param highlights what becomes of bright places that are lifted over full scale
+ * @param highlights what becomes of bright places that are lifted over full scale; null for what was chosen before, and at first
+ *     for what cuts nothing off
  */
 record BalanceOrder(String reference, String highlights) {
 
@@ -23,12 +24,21 @@ record BalanceOrder(String reference, String highlights) {
             throw new IllegalArgumentException(
                     "'reference' must be a lens of the take that is on: '" + reference + "'");
         }
-        Highlights way = Arrays.stream(Highlights.values())
+        Highlights way = highlights == null ? asBefore(recipe.balance()) : named(highlights);
+        Balance balance = recipe.balance().withReference(slot).withHighlights(way);
+        return recipe.with(Balance.SECTION, balance);
+    }
+
+    /** What nobody has chosen yet shall not cut off what the source shows. */
+    private static Highlights asBefore(Balance balance) {
+        return balance.measure().isPresent() ? balance.highlights() : Highlights.SHOULDER;
+    }
+
+    private static Highlights named(String highlights) {
+        return Arrays.stream(Highlights.values())
                 .filter(each -> each.word().equals(highlights))
                 .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException(
                         "'highlights' must be cut, lower or shoulder: '" + highlights + "'"));
-        Balance balance = recipe.balance().withReference(slot).withHighlights(way);
-        return recipe.with(Balance.SECTION, balance);
     }
 }

@@ -1,16 +1,25 @@
 package foldback.engine.stage;
 
+import java.security.CodeSource;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.ServiceLoader;
 
-/** All stages, in the order of the work. */
+/** All stages, in the order of the work: those of this module as its service file lists them, then those of others. */
 public final class Stages {
     private static final List<Stage> ALL = ServiceLoader.load(Stage.class).stream()
+            .sorted(Comparator.comparing(provider -> !isOfThisModule(provider.type())))
             .map(ServiceLoader.Provider::get)
             .toList();
 
     private Stages() {}
+
+    private static boolean isOfThisModule(Class<?> type) {
+        CodeSource here = Stages.class.getProtectionDomain().getCodeSource();
+        return Objects.equals(here, type.getProtectionDomain().getCodeSource());
+    }
 
     public static List<Stage> all() {
         return ALL;

@@ -55,6 +55,23 @@ public record Take(List<TakeClip> clips) {
                                 file, ref.file() + " (lens " + ref.slot() + ") " + (there ? CHANGED : MISSING))));
     }
 
+    /** The same files, as a recipe of them has them: in its slots, at its offsets. */
+    public Take placedAs(Recipe recipe) {
+        return new Take(recipe.rig().lenses().stream()
+                .map(lens -> recipe.clip(lens.slot()))
+                .map(ref -> opened(ref).as(ref))
+                .toList());
+    }
+
+    private TakeClip opened(ClipRef ref) {
+        return clips.stream()
+                .filter(clip -> clip.ref().sha256().equals(ref.sha256())
+                        && clip.ref().file().equals(ref.file())
+                        && clip.ref().area().equals(ref.area()))
+                .findFirst()
+                .orElseThrow();
+    }
+
     /** The clips of lenses that are on in a recipe. */
     public Take showing(Recipe recipe) {
         return new Take(clips.stream()

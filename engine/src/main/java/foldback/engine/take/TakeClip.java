@@ -41,6 +41,11 @@ public record TakeClip(ClipRef ref, Path file, MediaInfo info, FrameIndex index)
         return new TakeClip(ref, file, info, FrameIndex.read(file));
     }
 
+    /** The same file, elsewhere in the take. */
+    TakeClip as(ClipRef placed) {
+        return new TakeClip(placed, file, info, index);
+    }
+
     /** The file's stream as it is, with all the lenses that it holds. */
     public MediaInfo.Video whole() {
         return info.video().orElseThrow();

@@ -4,14 +4,12 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.finish.ColourTransform;
 import foldback.core.picture.ColourTags;
-import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.light.Transform;
 import foldback.core.tone.CurveChoice;
 import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
-import foldback.engine.take.TakeClip;
 import foldback.engine.take.TransformFile;
 import java.util.List;
 import java.util.Optional;
@@ -41,10 +39,7 @@ public class OpenTakes {
                 .map(lens -> recipe.clip(lens.slot()))
                 .map(clip -> clip.slot() + clip.sha256() + clip.file())
                 .toList();
-        Take take = opened.get(key, k -> Take.open(recipe, media, contents));
-        return new Take(take.clips().stream()
-                .map(clip -> withOffset(clip, recipe.clip(clip.ref().slot())))
-                .toList());
+        return opened.get(key, k -> Take.open(recipe, media, contents)).placedAs(recipe);
     }
 
     /** The colour transform of a recipe; empty where it has none. */
@@ -57,9 +52,5 @@ public class OpenTakes {
                     new TransformKey(transform, recipe.balance().curve(), stated),
                     key -> TransformFile.open(recipe, take, media, contents::of).orElseThrow());
         });
-    }
-
-    private static TakeClip withOffset(TakeClip clip, ClipRef ref) {
-        return new TakeClip(ref, clip.file(), clip.info(), clip.index());
     }
 }
