@@ -441,8 +441,9 @@ class GatherTest {
             JsonNode row = gather(api, take);
             assertThat(row.path("verdict").asString()).isEqualTo("check");
             assertThat(row.path("reason").asString()).contains("of clip B are damaged");
-            assertThat(row.path("bars").get(1).path("damaged").size()).isPositive();
-            assertThat(row.path("bars").get(0).path("damaged").size()).isZero();
+            JsonNode onBench = api.get("/api/takes/" + take).json().path("clips");
+            assertThat(onBench.get(1).path("damaged").size()).isPositive();
+            assertThat(onBench.get(0).path("damaged").size()).isZero();
             String spec =
                     "{\"format\":\"foldback-spec\",\"version\":1,\"layout\":\"mono_360\",\"codec\":\"h264\",\"width\":256,"
                             + "\"height\":128,\"preset\":\"ultrafast\",\"quality\":26,\"kernel\":\"quick\",\"encoder_threads\":1}";

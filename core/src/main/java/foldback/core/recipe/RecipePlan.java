@@ -96,6 +96,6 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
 
     /** Source pixels for one canvas pixel in the middle of a lens. */
     private static double sourcePerCanvas(RigLens lens, Canvas canvas) {
-        return lens.lens().focalPx() * 2 * Math.PI / canvas.width();
+        return lens.lens().focalPx() * canvas.middleRadiansPerPixel();
     }
 }

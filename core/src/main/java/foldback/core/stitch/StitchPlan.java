@@ -243,7 +243,7 @@ public final class StitchPlan {
         /** A lens counts nothing where another one covers the whole cell and the seam between them is far enough off. */
         private void leaveOutLosers(int node) {
             CoordinateGrid first = plan.grids[0];
-            double slack = 2 * Math.PI / plan.canvas().width() * first.cell() * 2;
+            double slack = plan.canvas().middleRadiansPerPixel() * first.cell() * 2;
             count = 0;
             for (int i = 0; i < lenses; i++) {
                 boolean loses = !known[i];

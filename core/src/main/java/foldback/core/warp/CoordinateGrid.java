@@ -1,5 +1,6 @@
 package foldback.core.warp;
 
+import foldback.core.warp.projection.Projection;
 import java.util.Arrays;
 
 /**
@@ -27,6 +28,7 @@ public final class CoordinateGrid {
 
     private static final int[] CELLS = {16, 8, 4, 2};
     private static final int PROBE_ROWS = 13;
+    private static final int BORDERED_PROBE_ROWS = 61;
     /** A larger move than this comes from the jump across an unknown region, not from a curve. */
     private static final double MOST_MOVED_PX = 0.5;
 
@@ -74,14 +76,17 @@ public final class CoordinateGrid {
     /** A node's coordinate, moved by half of what its cells' middles would miss; where a neighbour is unknown, as it is. */
     private double shared(double[] exact, int column, int row, int which) {
         double here = exact[2 * (row * columns + column) + which];
-        // The canvas closes round: the column before the first is the last but one. At the top and bottom the next row
-        // in
-        // stands for the missing one.
-        int left = column == 0 ? columns - 2 : column - 1;
-        int right = column == columns - 1 ? 1 : column + 1;
+        // A sphere closes round: the column before the first is the last but one. Where a canvas ends the next column
+        // or
+        // row in stands for the missing one.
+        boolean wraps = canvas.projection().edges() == Projection.Edges.WRAP;
+        int inner = Math.max(1, Math.min(columns - 2, column));
+        int left = !wraps ? inner - 1 : column == 0 ? columns - 2 : column - 1;
+        int right = !wraps ? inner + 1 : column == columns - 1 ? 1 : column + 1;
         int middle = Math.max(1, Math.min(rows - 2, row));
+        double centre = wraps ? here : exact[2 * (row * columns + inner) + which];
         double along =
-                exact[2 * (row * columns + left) + which] - 2 * here + exact[2 * (row * columns + right) + which];
+                exact[2 * (row * columns + left) + which] - 2 * centre + exact[2 * (row * columns + right) + which];
         double down = exact[2 * ((middle - 1) * columns + column) + which]
                 - 2 * exact[2 * (middle * columns + column) + which]
                 + exact[2 * ((middle + 1) * columns + column) + which];
@@ -91,8 +96,7 @@ public final class CoordinateGrid {
     }
 
     /**
-     * The largest cell, a power of two, whose interpolation error stays under 0.02 source pixels, measured at the
-     * centres of cells of some rows.
+     * The largest cell, a power of two, whose interpolation error stays under 0.02 source pixels, measured in some rows.
      */
     public static int cellFor(Canvas canvas, LensView view) {
         for (int cell : CELLS) {
@@ -103,11 +107,17 @@ public final class CoordinateGrid {
         return CELLS[CELLS.length - 1];
     }
 
-    /** Half the largest distance, at cell centres, between the mean of the exact corners and the truth. */
     private static double worstError(Canvas canvas, LensView view, int cell) {
         int columns = (canvas.width() + cell - 1) / cell + 1;
         RowProjector corners = new RowProjector(canvas, view, cell, columns, 0.5);
         RowProjector centres = new RowProjector(canvas, view, cell, columns, 0.5 + cell / 2.0);
+        return canvas.projection().edges() == Projection.Edges.WRAP
+                ? worstOfSphere(canvas, cell, corners, centres)
+                : worstOfPicture(canvas, cell, corners, centres);
+    }
+
+    /** Half the largest distance, at cell centres, between the mean of the exact corners and the truth. */
+    private static double worstOfSphere(Canvas canvas, int cell, RowProjector corners, RowProjector centres) {
         double worst = 0;
         for (int probe = 0; probe < PROBE_ROWS; probe++) {
             double row = (probe + 0.5) * canvas.height() / PROBE_ROWS;
@@ -121,6 +131,39 @@ public final class CoordinateGrid {
                 double errorX = (above[i] + above[i + 2] + below[i] + below[i + 2]) / 4 - exact[i];
                 double errorY = (above[i + 1] + above[i + 3] + below[i + 1] + below[i + 3]) / 4 - exact[i + 1];
                 double error = Math.sqrt(errorX * errorX + errorY * errorY);
+                // NaN, outside the field, compares as false.
+                if (error > worst && centres.angles[i / 2] < centres.halfField) {
+                    worst = error;
+                }
+            }
+        }
+        return worst / 2;
+    }
+
+    /**
+     * What a picture with borders errs by: half of a + b at nodes and middles of cells, and half of a - b at the middles of their
+     * sides, a and b being what is missed at the middles of sides across and down before nodes are moved. A flat picture bends
+     * one way across and the other way down, so that at the middles of cells alone nothing would be seen. It bends most at its
+     * borders, and may see a lens in a corner alone.
+     */
+    private static double worstOfPicture(Canvas canvas, int cell, RowProjector corners, RowProjector centres) {
+        double worst = 0;
+        for (int probe = 0; probe < BORDERED_PROBE_ROWS; probe++) {
+            double row = probe * (canvas.height() - cell) / (BORDERED_PROBE_ROWS - 1.0) + 0.5;
+            centres.project(row);
+            double[] across = centres.xy;
+            corners.project(row);
+            double[] above = corners.xy.clone();
+            corners.project(row + cell);
+            double[] below = corners.xy.clone();
+            corners.project(row + cell / 2.0);
+            double[] down = corners.xy;
+            for (int i = 0; i < across.length - 2; i += 2) {
+                double ax = (above[i] + above[i + 2]) / 2 - across[i];
+                double ay = (above[i + 1] + above[i + 3]) / 2 - across[i + 1];
+                double bx = (above[i] + below[i]) / 2 - down[i];
+                double by = (above[i + 1] + below[i + 1]) / 2 - down[i + 1];
+                double error = Math.max(Math.hypot(ax + bx, ay + by), Math.hypot(ax - bx, ay - by));
                 // NaN, outside the field, compares as false.
                 if (error > worst && centres.angles[i / 2] < centres.halfField) {
                     worst = error;
@@ -230,32 +273,25 @@ public final class CoordinateGrid {
         final double[] xy;
         final double[] angles;
         final double halfField;
-        private final Canvas canvas;
         private final LensView view;
-        private final double[] sin;
-        private final double[] cos;
+        private final Projection.RowRays row;
         private final double[] rays;
 
         RowProjector(Canvas canvas, LensView view, int cell, int columns, double firstX) {
-            this.canvas = canvas;
             this.view = view;
             this.halfField = view.lens().halfField();
             xy = new double[2 * columns];
             angles = new double[columns];
             rays = new double[3 * columns];
-            sin = new double[columns];
-            cos = new double[columns];
-            for (int i = 0; i < columns; i++) {
-                double yaw = canvas.yawAt(i * cell + firstX);
-                sin[i] = StrictMath.sin(yaw);
-                cos[i] = StrictMath.cos(yaw);
-            }
+            row = canvas.projection().rows(canvas.width(), canvas.height(), firstX, cell, columns);
         }
 
         void project(double canvasY) {
-            view.projectRow(sin, cos, canvas.pitchAt(canvasY), rays, xy, angles);
+            row.of(canvasY, rays);
+            view.project(rays, xy, angles, angles.length);
             for (int i = 0; i < angles.length; i++) {
-                if (angles[i] > halfField + SLACK) {
+                // NaN, of a place that shows nothing, compares as false.
+                if (!(angles[i] <= halfField + SLACK)) {
                     Arrays.fill(xy, 2 * i, 2 * i + 2, Double.NaN);
                 }
             }

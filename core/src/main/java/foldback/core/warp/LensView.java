@@ -41,41 +41,31 @@ public final class LensView {
     }
 
     /**
-     * Projects a row of canvas directions.
+     * Projects rays of the canvas.
      *
-     * @param sinYaw of each column, read
-     * @param cosYaw of each column, read
-     * @param pitch of the row
-     * @param rays work space of 3 per column, written with the ray in the lens's frame
+     * @param rays 3 a place, of length 1, replaced by those in the lens's frame
      * @param angles of the rays from the lens's axis, radians, written
-     * @param xy source coordinates in pixels, 2 per column, written; NaN where the model says nothing
+     * @param xy source coordinates in pixels, 2 a place, written; NaN where the model or the ray says nothing
      */
-    void projectRow(double[] sinYaw, double[] cosYaw, double pitch, double[] rays, double[] xy, double[] angles) {
-        double cosPitch = StrictMath.cos(pitch);
-        double y = -StrictMath.sin(pitch);
+    void project(double[] rays, double[] xy, double[] angles, int count) {
         double[] m = lensFromCanvas;
-        for (int i = 0; i < sinYaw.length; i++) {
-            double x = sinYaw[i] * cosPitch;
-            double z = cosYaw[i] * cosPitch;
+        for (int i = 0; i < count; i++) {
+            double x = rays[3 * i];
+            double y = rays[3 * i + 1];
+            double z = rays[3 * i + 2];
             rays[3 * i] = m[0] * x + m[1] * y + m[2] * z - offsetX;
             rays[3 * i + 1] = m[3] * x + m[4] * y + m[5] * z - offsetY;
             rays[3 * i + 2] = m[6] * x + m[7] * y + m[8] * z - offsetZ;
         }
-        lens.project(rays, xy, angles, sinYaw.length);
+        lens.project(rays, xy, angles, count);
     }
 
     /** The exact source coordinates of one canvas place; the slow way, for references and single points. */
     public double[] project(Canvas canvas, double canvasX, double canvasY) {
-        double yaw = canvas.yawAt(canvasX);
-        double[] rays = new double[3];
+        double[] ray = new double[3];
         double[] xy = new double[2];
-        projectRow(
-                new double[] {StrictMath.sin(yaw)},
-                new double[] {StrictMath.cos(yaw)},
-                canvas.pitchAt(canvasY),
-                rays,
-                xy,
-                new double[1]);
+        canvas.projection().ray(canvasX, canvasY, canvas.width(), canvas.height(), ray);
+        project(ray, xy, new double[1], 1);
         return xy;
     }
 }

@@ -6,6 +6,12 @@ import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Rotation;
+import foldback.core.warp.projection.CentralProjection;
+import foldback.core.warp.projection.CentralProjection.Law;
+import foldback.core.warp.projection.Cylindrical;
+import foldback.core.warp.projection.Panini;
+import foldback.core.warp.projection.PartSphere;
+import foldback.core.warp.projection.Projection;
 import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
@@ -23,10 +29,29 @@ class CoordinateGridTest {
                 Arguments.of(ReadyRigs.sixAround(), 2048, 0.4, 3.0));
     }
 
+    static Stream<Projection> projections() {
+        return Stream.of(
+                PartSphere.HALF,
+                new CentralProjection(Law.FLAT, Math.toRadians(100)),
+                new CentralProjection(Law.STEREOGRAPHIC, Math.toRadians(250)),
+                new CentralProjection(Law.EQUIDISTANT, Math.toRadians(180)),
+                new Cylindrical(Math.toRadians(200)),
+                new Panini(Math.toRadians(140), 1));
+    }
+
+    @ParameterizedTest
+    @MethodSource("projections")
+    void otherProjectionsStayWithinTheBarToo(Projection projection) {
+        check(ReadyRigs.twoBackToBack(), new Canvas(1440, 1440, projection), 0.6, 1e9);
+    }
+
     @ParameterizedTest
     @MethodSource("views")
     void interpolatedCoordinatesStayWithinTheBar(Rig rig, int width, double turn, double meeting) {
-        Canvas canvas = new Canvas(width, width / 2);
+        check(rig, new Canvas(width, width / 2), turn, meeting);
+    }
+
+    private static void check(Rig rig, Canvas canvas, double turn, double meeting) {
         for (RigLens lens : rig.lenses()) {
             LensView view = new LensView(lens, Rotation.ofYawPitchRoll(turn, turn / 2, -turn), meeting);
             CoordinateGrid grid = CoordinateGrid.of(canvas, view, CoordinateGrid.cellFor(canvas, view));

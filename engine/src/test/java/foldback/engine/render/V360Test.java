@@ -21,14 +21,24 @@ import foldback.core.tone.LightFormat;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.Sampler;
+import foldback.core.warp.projection.CentralProjection;
+import foldback.core.warp.projection.CentralProjection.Law;
+import foldback.core.warp.projection.Cylindrical;
+import foldback.core.warp.projection.Panini;
+import foldback.core.warp.projection.PartSphere;
+import foldback.core.warp.projection.Projection;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
 
 /**
  * Directions held against an independent implementation: FFmpeg's v360 makes fisheye pictures of a wall of six colours and
@@ -56,7 +66,7 @@ class V360Test {
         double[][] turns = {{20, 12, 30}, {-160, -12, -25}};
         for (double[] turn : turns) {
             Path out = folder.resolve("lens" + lenses.size() + ".yuv");
-            v360(raw, out, turn);
+            v360(raw, out, "fisheye:h_fov=195:v_fov=195", turn);
             frames.add(read(out));
             // v360's fisheye shows 195 degrees over the full side of the square.
             LensFrame frame = new LensFrame(
@@ -104,13 +114,61 @@ class V360Test {
         for (int y = 0; y < HEIGHT; y++) {
             for (int x = 0; x < WIDTH; x++) {
                 Direction d = canvas.directionAt(x + 0.5, y + 0.5);
-                double pattern = 14 * Math.sin(9 * d.x() + 4 * d.y()) + 10 * Math.cos(11 * d.z() - 6 * d.y());
-                frame.y().set(x, y, (int) Math.round(FACES[face(d)][0] * 0.8 + 20 + pattern));
+                frame.y().set(x, y, (int) Math.round(luma(d)));
                 frame.u().set(x / 2, y / 2, FACES[face(d)][1]);
                 frame.v().set(x / 2, y / 2, FACES[face(d)][2]);
             }
         }
         return frame;
+    }
+
+    private static double luma(Direction d) {
+        double pattern = 14 * Math.sin(9 * d.x() + 4 * d.y()) + 10 * Math.cos(11 * d.z() - 6 * d.y());
+        return FACES[face(d)][0] * 0.8 + 20 + pattern;
+    }
+
+    static Stream<Arguments> projections() {
+        double panini = 2 * 2 * Math.atan(0.5);
+        return Stream.of(
+                Arguments.of(PartSphere.HALF, "hequirect"),
+                Arguments.of(new CentralProjection(Law.FLAT, Math.toRadians(100)), "flat:h_fov=100:v_fov=100"),
+                Arguments.of(new CentralProjection(Law.STEREOGRAPHIC, Math.toRadians(250)), "sg:h_fov=250:v_fov=250"),
+                Arguments.of(
+                        new CentralProjection(Law.EQUIDISTANT, Math.toRadians(180)), "fisheye:h_fov=180:v_fov=180"),
+                Arguments.of(
+                        new Cylindrical(Math.toRadians(120)),
+                        "cylindrical:h_fov=120:v_fov=" + Math.toDegrees(2 * Math.atan(Math.toRadians(60)))),
+                // There h_fov is how far behind the axis it is projected from, and the sides are at a distance of 1.
+                Arguments.of(new Panini(panini, 1), "pannini:h_fov=1"));
+    }
+
+    /** The wall as v360 shows it in a projection is the wall where our projection looks. */
+    @ParameterizedTest
+    @MethodSource("projections")
+    void v360ShowsTheWallWhereOurProjectionsLook(Projection projection, String output, @TempDir Path folder)
+            throws Exception {
+        Path raw = folder.resolve("wall.yuv");
+        Files.write(raw, bytes(wall()));
+        Path out = folder.resolve("shown.yuv");
+        v360(raw, out, output, new double[] {25, -10, 15});
+        Frame shown = read(out);
+        Rotation worldFromPicture =
+                Rotation.ofYawPitchRoll(Math.toRadians(25), Math.toRadians(-10), Math.toRadians(15));
+        double[] ray = new double[3];
+        double sum = 0;
+        int count = 0;
+        for (int y = 0; y < LENS; y++) {
+            for (int x = 0; x < LENS; x++) {
+                projection.ray(x + 0.5, y + 0.5, LENS, LENS, ray);
+                // What v360 leaves black beyond a circle is not looked at.
+                if (Math.hypot(x + 0.5 - LENS / 2.0, y + 0.5 - LENS / 2.0) < LENS / 2.0 - 2) {
+                    sum += Math.abs(
+                            shown.y().get(x, y) - luma(worldFromPicture.apply(new Direction(ray[0], ray[1], ray[2]))));
+                    count++;
+                }
+            }
+        }
+        assertThat(sum / count).as("%s, mean difference in codes", output).isLessThan(MAX_MEAN_DIFFERENCE);
     }
 
     private static int face(Direction d) {
@@ -123,9 +181,10 @@ class V360Test {
         return ax >= ay ? (d.x() > 0 ? 2 : 3) : d.y() < 0 ? 4 : 5;
     }
 
-    private static void v360(Path in, Path out, double[] turn) throws IOException, InterruptedException {
+    private static void v360(Path in, Path out, String output, double[] turn) throws IOException, InterruptedException {
         Process process = new ProcessBuilder(
                         "ffmpeg",
+                        "-nostdin",
                         "-v",
                         "error",
                         "-y",
@@ -140,7 +199,8 @@ class V360Test {
                         "-vf",
                         String.format(
                                 java.util.Locale.ROOT,
-                                "v360=input=e:output=fisheye:h_fov=195:v_fov=195:yaw=%f:pitch=%f:roll=%f:rorder=ypr:interp=cubic:w=%d:h=%d",
+                                "v360=input=e:output=%s:yaw=%f:pitch=%f:roll=%f:rorder=ypr:interp=cubic:w=%d:h=%d",
+                                output,
                                 turn[0],
                                 turn[1],
                                 turn[2],
@@ -151,9 +211,10 @@ class V360Test {
                         "-pix_fmt",
                         "yuv420p",
                         out.toString())
-                .inheritIO()
+                .redirectErrorStream(true)
                 .start();
-        assertThat(process.waitFor()).isZero();
+        String said = new String(process.getInputStream().readAllBytes());
+        assertThat(process.waitFor()).as(said).isZero();
     }
 
     private static byte[] bytes(Frame frame) {

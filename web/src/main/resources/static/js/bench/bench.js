@@ -7,7 +7,7 @@ import { startLedger } from "./ledger.js";
 import { startPlaying } from "./play.js";
 import { startPanes } from "./pane/panes.js";
 import { startProxies } from "./proxies.js";
-import { loadStages } from "./stage/stages.js";
+import { loadStages, stageOf } from "./stage/stages.js";
 import { startSheets } from "./sheet/sheets.js";
 import { Store } from "./store.js";
 
@@ -40,7 +40,10 @@ startConflict(store);
 const play = startPlaying(store);
 const openHandover = startHandover(store);
 try {
-  await loadStages(document.body.dataset.stages.split(" "));
+  const stages = document.body.dataset.stages.split(" ");
+  await loadStages(stages);
+  // At first the sphere can be turned; then the bench opens where it was left.
+  store.stage = stages.includes(store.stage) ? store.stage : stages.find((name) => stageOf(name).onSphere);
   await store.load();
   panes.open();
   startKeys(store, panes, toggleTheme, openHandover, play);

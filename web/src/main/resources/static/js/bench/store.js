@@ -17,7 +17,7 @@ export class Store extends EventTarget {
     this.following = false;
     this.time = 0;
     this.range = null;
-    this.stage = localStorage.getItem("stage") || "level";
+    this.stage = localStorage.getItem("stage");
     this.queue = Promise.resolve();
     this.onConflict = () => {};
   }
