@@ -12,6 +12,8 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.time.Duration;
+import org.awaitility.Awaitility;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -77,6 +79,16 @@ final class Api {
     }
 
     /** A new take that no other test changes, with the demo take's recipe as its first revision. */
+    /** Waits until a stage's job on a take has ended, and gives its message: nothing where it ended well. */
+    String jobsEnd(String take, String stage) throws Exception {
+        String job = take + "/stages/" + stage + "/job";
+        Awaitility.await()
+                .atMost(Patience.WORK)
+                .pollInterval(Duration.ofMillis(50))
+                .until(() -> !get(job).json().path("working").asBoolean());
+        return get(job).json().path("message").asString();
+    }
+
     long freshTake() {
         return freshTake(demoRecipe());
     }

@@ -10,7 +10,6 @@ import foldback.media.ContentHash;
 import java.io.ByteArrayInputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import javax.imageio.ImageIO;
 import org.awaitility.Awaitility;
@@ -60,18 +59,7 @@ class RigTest {
         assertThat(api.post(path(take) + "/stages/rig/jobs/solve?base=" + base, order)
                         .status())
                 .isEqualTo(200);
-        Awaitility.await()
-                .atMost(Patience.WORK)
-                .pollInterval(Duration.ofMillis(100))
-                .until(() -> !api.get(path(take) + "/stages/rig/job")
-                        .json()
-                        .path("working")
-                        .asBoolean());
-        assertThat(api.get(path(take) + "/stages/rig/job")
-                        .json()
-                        .path("message")
-                        .asString())
-                .isEmpty();
+        assertThat(api.jobsEnd(path(take), "rig")).isEmpty();
         JsonNode state = api.get(path(take)).json();
         assertThat(state.path("revision").asInt()).isEqualTo(base + 1);
         return state;
@@ -174,17 +162,7 @@ class RigTest {
                         .body())
                 .contains("Pupils are held, or each lens has its own");
         api.post(path(take) + "/stages/rig/jobs/solve?base=1", "{\"moments\":[77]}");
-        Awaitility.await()
-                .atMost(Patience.WORK)
-                .until(() -> !api.get(path(take) + "/stages/rig/job")
-                        .json()
-                        .path("working")
-                        .asBoolean());
-        assertThat(api.get(path(take) + "/stages/rig/job")
-                        .json()
-                        .path("message")
-                        .asString())
-                .contains("shows nothing at 77.0 s");
+        assertThat(api.jobsEnd(path(take), "rig")).contains("shows nothing at 77.0 s");
         assertThat(api.get(path(take)).json().path("revision").asInt()).isEqualTo(1);
         assertThat(api.post(
                                 path(take) + "/points/find?base=1",

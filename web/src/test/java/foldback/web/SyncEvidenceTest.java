@@ -13,7 +13,6 @@ import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.openqa.selenium.By;
@@ -108,17 +107,16 @@ class SyncEvidenceTest {
     void aRigThatStandsHasNoMotionInCommonAndThatIsSaid(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         long take = SyncTest.unsynced(api, server);
-        String path = "/api/takes/" + take + "/stages/sync/job";
-        api.post(path + "s/find?base=1", "{\"use\":[\"motion\"],\"from\":0,\"to\":6}");
-        Awaitility.await()
-                .atMost(Patience.WORK)
-                .until(() -> !api.get(path).json().path("working").asBoolean());
+        String path = "/api/takes/" + take;
+        String find = path + "/stages/sync/jobs/find";
+        api.post(find + "?base=1", "{\"use\":[\"motion\"],\"from\":0,\"to\":6}");
+        api.jobsEnd(path, "sync");
         JsonNode row = state(api, take).path("ledger").get(1);
         assertThat(row.path("verdict").asString()).isEqualToIgnoringCase("unsettled");
         assertThat(row.path("reason").asString()).contains("motion");
-        assertThat(api.post(path + "s/find?base=2", "{\"use\":[\"smell\"]}").body())
+        assertThat(api.post(find + "?base=2", "{\"use\":[\"smell\"]}").body())
                 .contains("by sound, motion or light, not by 'smell'");
-        assertThat(api.post(path + "s/find?base=2", "{\"from\":3}").body()).contains("a beginning and an end");
+        assertThat(api.post(find + "?base=2", "{\"from\":3}").body()).contains("a beginning and an end");
     }
 
     @Test

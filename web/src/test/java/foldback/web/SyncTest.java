@@ -14,7 +14,6 @@ import foldback.core.time.FrameRate;
 import foldback.media.ContentHash;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -53,13 +52,10 @@ class SyncTest {
     }
 
     static JsonNode found(Api api, long take) throws Exception {
-        String path = "/api/takes/" + take + "/stages/sync/job";
-        assertThat(api.post(path + "s/find?base=1", "{}").status()).isEqualTo(200);
-        Awaitility.await()
-                .atMost(Patience.WORK)
-                .pollInterval(Duration.ofMillis(50))
-                .until(() -> !api.get(path).json().path("working").asBoolean());
-        assertThat(api.get(path).json().path("message").asString()).isEmpty();
+        String path = "/api/takes/" + take;
+        assertThat(api.post(path + "/stages/sync/jobs/find?base=1", "{}").status())
+                .isEqualTo(200);
+        assertThat(api.jobsEnd(path, "sync")).isEmpty();
         return api.get("/api/takes/" + take).json();
     }
 

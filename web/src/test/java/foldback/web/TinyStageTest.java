@@ -2,8 +2,6 @@ package foldback.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.Duration;
-import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.openqa.selenium.By;
@@ -26,13 +24,7 @@ class TinyStageTest {
     private static JsonNode counted(Api api, String take) throws Exception {
         assertThat(api.post(take + "/stages/tiny/jobs/count?base=1", "{}").status())
                 .isEqualTo(200);
-        Awaitility.await()
-                .atMost(Patience.LONG)
-                .pollInterval(Duration.ofMillis(50))
-                .until(() -> !api.get(take + "/stages/tiny/job")
-                        .json()
-                        .path("working")
-                        .asBoolean());
+        assertThat(api.jobsEnd(take, "tiny")).isEmpty();
         return api.get(take).json();
     }
 

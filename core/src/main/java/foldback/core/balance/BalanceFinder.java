@@ -7,7 +7,6 @@ import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.rig.LensKinds;
 import foldback.core.rig.Rig;
-import foldback.core.rig.RigLens;
 import foldback.core.run.Evidence;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
@@ -165,7 +164,7 @@ public final class BalanceFinder {
             }
             over = Math.max(over, brightness[i].overStops(most, found.falloffs().get(i)));
         }
-        List<String> slots = task.rig().lenses().stream().map(RigLens::slot).toList();
+        List<String> slots = task.rig().slots();
         Evidence evidence = doubted(BalanceJudge.judge(slots, times.length, found, refused, settings), better);
         return new BalanceResult(
                 times,

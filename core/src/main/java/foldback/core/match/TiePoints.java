@@ -1,7 +1,6 @@
 package foldback.core.match;
 
 import foldback.core.rig.Rig;
-import foldback.core.rig.RigLens;
 import java.util.List;
 
 /**
@@ -10,6 +9,8 @@ import java.util.List;
  * @param moments take times, seconds, that the points' moments are numbers of
  */
 public record TiePoints(List<Double> moments, List<TiePoint> points) {
+    public static final TiePoints NONE = new TiePoints(List.of(), List.of());
+
     public TiePoints {
         moments = List.copyOf(moments);
         points = List.copyOf(points);
@@ -22,7 +23,7 @@ public record TiePoints(List<Double> moments, List<TiePoint> points) {
      * @param some of its lenses
      */
     public TiePoints between(Rig all, Rig some) {
-        List<String> slots = some.lenses().stream().map(RigLens::slot).toList();
+        List<String> slots = some.slots();
         int[] number = all.lenses().stream()
                 .mapToInt(lens -> slots.indexOf(lens.slot()))
                 .toArray();

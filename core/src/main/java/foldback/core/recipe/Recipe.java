@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.UnaryOperator;
 
 /**
  * Everything decided about a take.
@@ -100,13 +101,14 @@ public record Recipe(FrameRate rate, List<ClipRef> clips, Sections sections, Set
     /**
      * The same with its clips in other slots, with all that is known of them; the rig stays.
      *
-     * @param slotOf of each slot, the one that its clip goes to
+     * @param moves of slots, the ones that their clips go to; those that are left out stay
      */
-    public Recipe withSlots(Map<String, String> slotOf) {
+    public Recipe withSlots(Map<String, String> moves) {
+        UnaryOperator<String> slotOf = slot -> moves.getOrDefault(slot, slot);
         List<ClipRef> placed = clips.stream()
-                .map(clip -> clip.withSlot(slotOf.get(clip.slot())))
+                .map(clip -> clip.withSlot(slotOf.apply(clip.slot())))
                 .toList();
-        return new Recipe(rate, placed, sections.withSlots(slotOf::get), left);
+        return new Recipe(rate, placed, sections.withSlots(slotOf), left);
     }
 
     /** What is seen of the take: the same without the lenses that are off. */

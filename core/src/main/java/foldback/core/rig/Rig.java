@@ -24,6 +24,11 @@ public record Rig(String name, List<RigLens> lenses) {
         }
     }
 
+    /** The slots of its lenses, in their order. */
+    public List<String> slots() {
+        return lenses.stream().map(RigLens::slot).toList();
+    }
+
     /** The same stated for pictures of other sizes, one of each lens. */
     public Rig scaledTo(List<Frame> pictures) {
         return new Rig(

@@ -5,9 +5,7 @@ public enum Verdict {
     SURE("sure"),
     CHECK("check"),
     UNSETTLED("unsettled"),
-    NOT_NEEDED("not needed"),
-    /** A person said that the stage needs nothing. */
-    LEFT("left as it is");
+    NOT_NEEDED("not needed");
 
     private final String word;
 

@@ -33,7 +33,7 @@ public record Canvas(int width, int height, Projection projection) {
 
     /** Pitch of a row of a full sphere. */
     public double pitchAt(double y) {
-        return (0.5 - y / height) * Math.PI;
+        return Sphere.pitch(y, height);
     }
 
     public double xOf(Direction direction) {

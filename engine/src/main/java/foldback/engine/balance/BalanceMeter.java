@@ -13,7 +13,6 @@ import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.light.BalanceMeasure;
 import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Stops;
-import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
 import foldback.core.tone.Falloff;
@@ -38,7 +37,7 @@ public final class BalanceMeter {
     public static Balance even(Recipe whole, TimeSpan span, KnotPictures pictures, Run run) {
         Recipe recipe = whole.showing();
         Balance before = whole.balance();
-        List<String> slots = recipe.rig().lenses().stream().map(RigLens::slot).toList();
+        List<String> slots = recipe.rig().slots();
         BalanceTask task = new BalanceTask(
                 recipe.rig(),
                 recipe.seams().meetingMetres(),

@@ -2,7 +2,6 @@ package foldback.engine.balance;
 
 import foldback.core.balance.SeamDifferences;
 import foldback.core.recipe.Recipe;
-import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
 import foldback.engine.preview.Previewer;
 import foldback.engine.stage.Lane;
@@ -44,8 +43,7 @@ final class BalanceOverTime implements StageLane {
         Take shown = take.showing(recipe);
         BalanceLane.Lane lane = BalanceLane.measure(
                 recipe, shown.commonSpan(), tools.get(Previewer.class).knotFrames(shown));
-        List<String> slots =
-                recipe.showing().rig().lenses().stream().map(RigLens::slot).toList();
+        List<String> slots = recipe.showing().rig().slots();
         List<Lane.Curve> finer = new ArrayList<>();
         for (SeamDifferences.Seam seam : lane.differences().seams()) {
             finer.add(stops(slots.get(seam.first()) + "\u00b7" + slots.get(seam.second()), lane.times(), seam.stops()));

@@ -19,11 +19,6 @@ import java.util.Optional;
 public final class BalanceStage implements Stage {
 
     @Override
-    public String name() {
-        return Balance.SECTION.name();
-    }
-
-    @Override
     public String title() {
         return "Balance";
     }

@@ -14,11 +14,6 @@ import java.util.Optional;
 public final class LevelStage implements Stage {
 
     @Override
-    public String name() {
-        return Level.SECTION.name();
-    }
-
-    @Override
     public String title() {
         return "Level";
     }

@@ -1,8 +1,6 @@
 package foldback.engine.rig;
 
 import foldback.core.match.TiePoints;
-import foldback.core.recipe.Recipe;
-import foldback.core.rig.RigLens;
 import foldback.engine.document.PointsJson;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
@@ -15,7 +13,6 @@ import java.util.List;
 
 /** Tie points as files of a folder, named by their hash. */
 public final class PointFiles implements TiePointStore {
-    private static final TiePoints NONE = new TiePoints(List.of(), List.of());
     private final Path folder;
 
     /** @param folder is made when the first points are kept */
@@ -43,20 +40,14 @@ public final class PointFiles implements TiePointStore {
 
     /** @throws MediaException where the file is missing or is not what the recipe names */
     @Override
-    public TiePoints of(Recipe recipe) {
-        return recipe.geometry().points().map(hash -> read(hash, recipe)).orElse(NONE);
-    }
-
-    private TiePoints read(String hash, Recipe recipe) {
+    public String document(String hash) {
         Path file = file(hash);
         try {
             String document = Files.readString(file);
             if (!ContentHash.ofText(document).equals(hash)) {
                 throw new MediaException(file, file + " is not what its name says. Put the original back.");
             }
-            List<String> slots =
-                    recipe.rig().lenses().stream().map(RigLens::slot).toList();
-            return PointsJson.read(document, slots);
+            return document;
         } catch (IOException missing) {
             throw new MediaException(
                     file,

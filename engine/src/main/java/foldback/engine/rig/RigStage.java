@@ -26,11 +26,6 @@ public final class RigStage implements Stage {
     private static final double LEAST_HOLE = 0.0005;
 
     @Override
-    public String name() {
-        return Geometry.SECTION.name();
-    }
-
-    @Override
     public String title() {
         return "Rig";
     }
@@ -54,15 +49,18 @@ public final class RigStage implements Stage {
     @Override
     public Recipe give(Recipe from, Recipe to, Take take) {
         Geometry given = from.geometry();
-        List<String> slots = to.clips().stream().map(clip -> clip.slot()).toList();
-        Geometry geometry = new Geometry(
-                given.rig(),
-                "from another take",
-                Optional.empty(),
-                to.geometry().points(),
-                given.off().stream().filter(slots::contains).toList());
-        Recipe changed = to.with(Geometry.SECTION, geometry);
-        TakeRig.fitted(given.rig(), take.clips());
+        return withRig(to, take, to.geometry().withRig(given.rig(), "from another take", given.off()));
+    }
+
+    /**
+     * A recipe with another rig.
+     *
+     * @param take the recipe's clips
+     * @throws IllegalArgumentException where the rig does not fit them
+     */
+    public static Recipe withRig(Recipe recipe, Take take, Geometry geometry) {
+        Recipe changed = recipe.with(Geometry.SECTION, geometry);
+        TakeRig.fitted(geometry.rig(), take.placedAs(changed).clips());
         return changed;
     }
 

@@ -4,7 +4,6 @@ import foldback.core.match.TiePoints;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.geometry.Geometry;
 import foldback.core.rig.Rig;
-import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
 import foldback.core.solve.RigFinder;
 import foldback.engine.preview.Previewer;
@@ -54,7 +53,7 @@ final class SolveRig implements StageJob<SolveOrder> {
     /** Clips go to the slots that they belong to. */
     private static StageResult solve(Recipe recipe, Take take, SolveOrder order, StageTools tools, Run run) {
         Rig on = recipe.geometry().rigOn();
-        List<String> slots = on.lenses().stream().map(RigLens::slot).toList();
+        List<String> slots = on.slots();
         TakeRig.Solved solved =
                 TakeRig.solve(on, take.clips(), new TakeFrames(tools.get(Previewer.class), take), order.request(), run);
         String hash = tools.get(TiePointStore.class).keep(solved.points(), slots);
@@ -64,10 +63,9 @@ final class SolveRig implements StageJob<SolveOrder> {
         }
         String chosen = solved.chosen().isEmpty() ? "" : " The moments: " + solved.chosen();
         RigFinder.Found found = solved.found().saying(chosen);
-        StageResult placed = new StageResult("Solve the rig", DEPENDS, moves, Set.of(), recipe);
-        Recipe moved = placed.on(recipe);
+        Recipe moved = recipe.withSlots(moves);
         Geometry geometry = TakeGeometry.of(found, moved.geometry(), solved.moments(), hash);
-        return new StageResult(placed.label(), DEPENDS, moves, SETS, moved.with(Geometry.SECTION, geometry));
+        return new StageResult("Solve the rig", DEPENDS, moves, SETS, moved.with(Geometry.SECTION, geometry));
     }
 
     private static StageResult again(Recipe recipe, Take take, SolveOrder order, StageTools tools, Run run) {

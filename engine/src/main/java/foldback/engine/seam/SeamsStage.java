@@ -15,11 +15,6 @@ import java.util.Optional;
 public final class SeamsStage implements Stage {
 
     @Override
-    public String name() {
-        return Seams.SECTION.name();
-    }
-
-    @Override
     public String title() {
         return "Seams";
     }

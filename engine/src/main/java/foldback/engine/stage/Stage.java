@@ -1,6 +1,7 @@
 package foldback.engine.stage;
 
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.section.Decisions;
 import foldback.core.run.Evidence;
 import foldback.engine.document.SectionForm;
 import foldback.engine.take.Take;
@@ -15,8 +16,10 @@ import tools.jackson.databind.node.ObjectNode;
 /** One stage of the work on a take. Implementations are listed, in the order of the work, in this interface's service file. */
 public interface Stage {
 
-    /** Its name for programs: lower case, also that of its section and of its parts on the page. */
-    String name();
+    /** Its name for programs: lower case, that of its section where it has one, also of its parts on the page. */
+    default String name() {
+        return form().orElseThrow().name();
+    }
 
     /** Its name for people. */
     String title();
@@ -70,8 +73,7 @@ public interface Stage {
         return form().map(form -> form.copy(from, to)).orElse(to);
     }
 
-    private static <D extends foldback.core.recipe.section.Decisions<D>> Optional<Recipe> neutral(
-            SectionForm<D> form, Recipe recipe) {
+    private static <D extends Decisions<D>> Optional<Recipe> neutral(SectionForm<D> form, Recipe recipe) {
         return form.section().neutral().map(value -> recipe.with(form.section(), value));
     }
 }

@@ -2,7 +2,6 @@ package foldback.engine.stage;
 
 import foldback.core.recipe.Recipe;
 import foldback.engine.document.SectionForm;
-import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
 
@@ -42,10 +41,7 @@ public record StageResult(
 
     /** Puts it into a recipe. */
     public Recipe on(Recipe now) {
-        Map<String, String> slotOf = new HashMap<>();
-        now.clips().forEach(clip -> slotOf.put(clip.slot(), clip.slot()));
-        slotOf.putAll(moves);
-        Recipe changed = now.withSlots(slotOf);
+        Recipe changed = now.withSlots(moves);
         for (String part : sets) {
             changed = part.equals(CLIPS)
                     ? changed.withClips(recipe.clips())

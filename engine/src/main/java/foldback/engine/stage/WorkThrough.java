@@ -20,13 +20,6 @@ public final class WorkThrough {
         this.canvasWidth = canvasWidth;
     }
 
-    /** Whether a stage is not settled, and has an action that could settle it. */
-    public boolean isOpen(Stage stage, Recipe recipe, Take take) {
-        return !recipe.left().contains(stage.name())
-                && !stage.jobs().isEmpty()
-                && evidence(stage, recipe, take).verdict() == Verdict.UNSETTLED;
-    }
-
     /**
      * Runs the actions of some stages.
      *
@@ -40,13 +33,22 @@ public final class WorkThrough {
         Recipe worked = recipe;
         Take placed = take;
         for (Stage stage : Stages.all()) {
-            if (wanted.test(stage) || isOpen(stage, worked, placed)) {
+            Evidence evidence = evidence(stage, worked, placed);
+            if (wanted.test(stage) || isOpen(stage, worked, evidence)) {
                 worked = act(stage.jobs().get(0), worked, placed, run);
                 placed = placed.placedAs(worked);
+                evidence = evidence(stage, worked, placed);
             }
-            told.accept(stage, evidence(stage, worked, placed));
+            told.accept(stage, evidence);
         }
         return worked;
+    }
+
+    /** Whether a stage is not settled, and has an action that could settle it. */
+    private static boolean isOpen(Stage stage, Recipe recipe, Evidence evidence) {
+        return evidence.verdict() == Verdict.UNSETTLED
+                && !recipe.left().contains(stage.name())
+                && !stage.jobs().isEmpty();
     }
 
     private Evidence evidence(Stage stage, Recipe recipe, Take take) {

@@ -25,11 +25,6 @@ public final class SyncStage implements Stage {
     private static final String OFFSETS = "offsets";
 
     @Override
-    public String name() {
-        return Sync.SECTION.name();
-    }
-
-    @Override
     public String title() {
         return "Sync";
     }

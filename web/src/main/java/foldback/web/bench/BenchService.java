@@ -14,6 +14,7 @@ import foldback.engine.stage.Stages;
 import foldback.engine.sync.ClockStart;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
+import foldback.media.decode.ClipHealth;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.web.Role;
 import foldback.web.page.NotFoundException;
@@ -23,6 +24,7 @@ import foldback.web.recipe.Recipes;
 import foldback.web.take.OpenTakes;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Service;
 
@@ -109,6 +111,7 @@ class BenchService {
 
     private TakeState.ClipRow row(TakeClip clip) {
         MediaInfo.Video video = clip.video();
+        Optional<ClipHealth> health = healths.of(clip.ref().sha256());
         return new TakeState.ClipRow(
                 clip.ref().slot(),
                 clip.ref().file(),
@@ -127,14 +130,13 @@ class BenchService {
                         ? "none"
                         : clip.info().audio().get(0).codec(),
                 video.assumed(),
-                healths.of(clip.ref().sha256()).map(HealthWords::of).orElse(List.of()),
-                damaged(clip));
+                health.map(HealthWords::of).orElse(List.of()),
+                health.map(found -> damaged(clip, found)).orElse(List.of()));
     }
 
     /** Where a clip is damaged, in take time. */
-    private List<double[]> damaged(TakeClip clip) {
-        return healths.of(clip.ref().sha256()).stream()
-                .flatMap(health -> health.damaged().stream())
+    private static List<double[]> damaged(TakeClip clip, ClipHealth health) {
+        return health.damaged().stream()
                 .map(range -> new double[] {
                     clip.ref().takeTime(range.fromSeconds()), clip.ref().takeTime(range.toSeconds())
                 })

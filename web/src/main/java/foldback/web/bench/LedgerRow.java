@@ -1,7 +1,6 @@
 package foldback.web.bench;
 
 import foldback.core.run.Evidence;
-import foldback.core.run.Verdict;
 import foldback.engine.stage.Stage;
 import foldback.engine.stage.StageLane;
 import foldback.engine.stage.StageView;
@@ -15,19 +14,12 @@ import foldback.web.stage.StageLanes;
  * @param verdict what the evidence says, or that a person left the stage as it is
  * @param reason why, one sentence
  * @param figure the figure that decides
- * @param left whether a person said that it is to be left as it is
  * @param lane what its lane is known by, or null where it shows none that is measured
  * @param laneLater whether the lane takes long, and is only for those who look at it
  */
 record LedgerRow(
-        String stage,
-        String name,
-        String verdict,
-        String reason,
-        String figure,
-        boolean left,
-        String lane,
-        boolean laneLater) {
+        String stage, String name, String verdict, String reason, String figure, String lane, boolean laneLater) {
+    private static final String LEFT = "left as it is";
 
     static LedgerRow of(Stage stage, StageView view) {
         Evidence evidence = stage.evidence(view);
@@ -38,10 +30,9 @@ record LedgerRow(
         return new LedgerRow(
                 stage.name(),
                 stage.title(),
-                (left ? Verdict.LEFT : evidence.verdict()).word(),
+                left ? LEFT : evidence.verdict().word(),
                 evidence.reason(),
                 evidence.figure(),
-                left,
                 StageLanes.key(stage, view.recipe()).orElse(null),
                 later);
     }

@@ -43,7 +43,7 @@ class CoverageController {
                 TakeRig.coverage(recipe, takes.of(recipe), recipe.level().worldFromCanvas(), COLUMNS);
         return new Map(
                 coverage.columns(),
-                PointSets.slots(recipe.geometry().rigOn()),
+                recipe.geometry().rigOn().slots(),
                 coverage.lenses(),
                 coverage.holes().stream().map(CoverageController::degrees).toList());
     }

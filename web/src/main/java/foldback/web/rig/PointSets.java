@@ -2,8 +2,6 @@ package foldback.web.rig;
 
 import foldback.core.match.TiePoints;
 import foldback.core.recipe.Recipe;
-import foldback.core.rig.Rig;
-import foldback.core.rig.RigLens;
 import foldback.engine.document.PointsJson;
 import foldback.engine.rig.TiePointStore;
 import foldback.media.ContentHash;
@@ -16,7 +14,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** The tie points of takes. */
 @Service
 public class PointSets implements TiePointStore {
-    private static final TiePoints NONE = new TiePoints(List.of(), List.of());
     private final PointSetRepository sets;
     private final Clock clock;
 
@@ -38,27 +35,15 @@ public class PointSets implements TiePointStore {
 
     @Override
     @Transactional(readOnly = true)
-    public TiePoints of(Recipe recipe) {
-        return recipe.geometry()
-                .points()
-                .map(hash -> PointsJson.read(document(hash), slots(recipe.rig())))
-                .orElse(NONE);
-    }
-
-    @Transactional(readOnly = true)
     public String document(String hash) {
         return sets.findBySha256(hash)
                 .orElseThrow(() -> new NotFoundException("tie points"))
                 .points();
     }
 
-    static List<String> slots(Rig rig) {
-        return rig.lenses().stream().map(RigLens::slot).toList();
-    }
-
     /** The number of a take's lens; refuses a slot that it has not. */
     static int number(Recipe recipe, String slot) {
-        int lens = slots(recipe.rig()).indexOf(slot);
+        int lens = recipe.rig().slots().indexOf(slot);
         if (lens < 0) {
             throw new IllegalArgumentException("The take has no lens '" + slot + "'.");
         }

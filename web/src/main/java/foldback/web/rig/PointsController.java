@@ -152,7 +152,7 @@ class PointsController {
     }
 
     private void keep(Long takeId, int base, Recipe recipe, TiePoints points, String label) {
-        String hash = sets.keep(points, PointSets.slots(recipe.rig()));
+        String hash = sets.keep(points, recipe.rig().slots());
         recipes.change(
                 takeId, base, recipe.with(Geometry.SECTION, recipe.geometry().withPoints(hash)), label);
     }

@@ -5,14 +5,13 @@ import foldback.core.recipe.geometry.Geometry;
 import foldback.core.recipe.geometry.RigMeasure;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigCard;
-import foldback.engine.rig.TakeRig;
+import foldback.engine.rig.RigStage;
 import foldback.web.page.NotFoundException;
 import foldback.web.project.ProjectRepository;
 import foldback.web.project.TakeRepository;
 import foldback.web.project.TakeRow;
 import foldback.web.recipe.Recipes;
-import foldback.web.recipe.Revision;
-import foldback.web.take.OpenTakes;
+import foldback.web.stage.Giving;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -25,7 +24,7 @@ import org.springframework.stereotype.Service;
 class CardUse {
     private final RigCards cards;
     private final Recipes recipes;
-    private final OpenTakes opened;
+    private final Giving giving;
     private final TakeRepository takes;
     private final ProjectRepository projects;
     private final Clock clock;
@@ -33,13 +32,13 @@ class CardUse {
     CardUse(
             RigCards cards,
             Recipes recipes,
-            OpenTakes opened,
+            Giving giving,
             TakeRepository takes,
             ProjectRepository projects,
             Clock clock) {
         this.cards = cards;
         this.recipes = recipes;
-        this.opened = opened;
+        this.giving = giving;
         this.takes = takes;
         this.projects = projects;
         this.clock = clock;
@@ -61,44 +60,14 @@ class CardUse {
         return new RigCard.Solved(LocalDate.now(clock).toString(), take, measure.verdict(), measure.restRad());
     }
 
-    /**
-     * What became of one take that was to be given a card.
-     *
-     * @param problem why it was not, or empty
-     */
-    record Given(Long take, String name, String problem) {}
-
     /** Gives a card to takes, one revision each; those that it does not fit are left as they are. */
-    List<Given> give(Long cardId, List<Long> takeIds) {
+    List<Giving.Given> give(Long cardId, List<Long> takeIds) {
         Rig rig = cards.card(cardId).rig();
-        List<Given> given = new ArrayList<>();
-        for (Long takeId : takeIds) {
-            TakeRow take = takes.findById(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
-            given.add(new Given(takeId, take.name(), give(rig, takeId)));
-        }
-        return given;
-    }
-
-    private String give(Rig rig, Long takeId) {
-        try {
-            Revision head = recipes.head(takeId).revision();
-            Recipe recipe = head.read();
-            Geometry geometry = new Geometry(
-                    rig,
-                    "rig card " + rig.name(),
-                    Optional.empty(),
-                    recipe.geometry().points(),
-                    recipe.geometry().off().stream()
-                            .filter(slot -> rig.lenses().stream()
-                                    .anyMatch(lens -> lens.slot().equals(slot)))
-                            .toList());
-            Recipe changed = recipe.with(Geometry.SECTION, geometry);
-            TakeRig.fitted(rig, opened.of(changed).clips());
-            recipes.change(takeId, head.number(), changed, "Use rig card " + rig.name());
-            return "";
-        } catch (RuntimeException doesNotFit) {
-            return doesNotFit.getMessage();
-        }
+        String source = "rig card " + rig.name();
+        return giving.give(takeIds, "Use " + source, (recipe, take) -> {
+            Geometry geometry = recipe.geometry();
+            return RigStage.withRig(recipe, take, geometry.withRig(rig, source, geometry.off()));
+        });
     }
 
     /** A take that a card may be given to, and the rig that it has. */

@@ -7,6 +7,7 @@ import foldback.engine.document.CardJson;
 import foldback.engine.opencv.OpenCvReader;
 import foldback.engine.opencv.OpenCvWriter;
 import foldback.web.Role;
+import foldback.web.stage.Giving;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -111,7 +112,7 @@ class RigCardController {
 
     @PostMapping("/api/rig-cards/{id}/give")
     @ResponseBody
-    List<CardUse.Given> give(@PathVariable Long id, @RequestBody Wanted wanted) {
+    List<Giving.Given> give(@PathVariable Long id, @RequestBody Wanted wanted) {
         return use.give(id, Asked.list(wanted.takes(), "takes"));
     }
 

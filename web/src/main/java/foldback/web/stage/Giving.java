@@ -2,6 +2,7 @@ package foldback.web.stage;
 
 import foldback.core.recipe.Recipe;
 import foldback.engine.stage.Stage;
+import foldback.engine.take.Take;
 import foldback.web.page.NotFoundException;
 import foldback.web.project.TakeRepository;
 import foldback.web.project.TakeRow;
@@ -12,9 +13,9 @@ import java.util.ArrayList;
 import java.util.List;
 import org.springframework.stereotype.Service;
 
-/** Gives what was decided in a stage of one take to others, one revision each. */
+/** Gives what was decided elsewhere to takes, one revision each. */
 @Service
-class Giving {
+public class Giving {
     private final Recipes recipes;
     private final OpenTakes opened;
     private final TakeRepository takes;
@@ -26,21 +27,42 @@ class Giving {
     }
 
     /**
-     * What became of one take that was to be given a stage.
+     * What became of one take that was to be given something.
      *
      * @param problem why it was not, or empty
      */
-    record Given(Long take, String name, String problem) {}
+    public record Given(Long take, String name, String problem) {}
+
+    /** What a take becomes of what it is given; refuses what it cannot have. */
+    public interface Change {
+        Recipe of(Recipe recipe, Take take);
+    }
 
     /** Those that cannot have it are left as they are. */
+    public List<Given> give(List<Long> others, String label, Change change) {
+        List<Given> given = new ArrayList<>();
+        for (Long other : others) {
+            given.add(new Given(other, row(other).name(), give(other, label, change)));
+        }
+        return given;
+    }
+
+    private String give(Long other, String label, Change change) {
+        try {
+            Revision head = recipes.head(other).revision();
+            Recipe recipe = head.read();
+            recipes.change(other, head.number(), change.of(recipe, opened.of(recipe)), label);
+            return "";
+        } catch (RuntimeException cannot) {
+            return cannot.getMessage();
+        }
+    }
+
+    /** Gives a stage of one take to others. */
     List<Given> give(Long takeId, int revision, Stage stage, List<Long> others) {
         Recipe from = recipes.revision(takeId, revision).read();
         String label = stage.title() + " from " + row(takeId).name();
-        List<Given> given = new ArrayList<>();
-        for (Long other : others) {
-            given.add(new Given(other, row(other).name(), give(from, stage, other, label)));
-        }
-        return given;
+        return give(others, label, (recipe, take) -> stage.give(from, recipe, take));
     }
 
     /** A take of the same project. */
@@ -58,16 +80,5 @@ class Giving {
 
     private TakeRow row(Long takeId) {
         return takes.findById(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
-    }
-
-    private String give(Recipe from, Stage stage, Long other, String label) {
-        try {
-            Revision head = recipes.head(other).revision();
-            Recipe to = head.read();
-            recipes.change(other, head.number(), stage.give(from, to, opened.of(to)), label);
-            return "";
-        } catch (RuntimeException cannot) {
-            return cannot.getMessage();
-        }
     }
 }

@@ -33,7 +33,7 @@ public class StageLanes {
     public static Optional<String> key(Stage stage, Recipe recipe) {
         return stage.lane()
                 .filter(lane -> lane.applies(recipe))
-                .map(lane -> ContentHash.ofText(stage.name() + recipe.clips() + lane.dependsOn(recipe)));
+                .map(lane -> ContentHash.ofText(stage.name() + lane.dependsOn(recipe)));
     }
 
     Lane lane(Stage stage, Recipe recipe) {

@@ -16,7 +16,7 @@ const SIGNS = { still: ["◇", "does not change: press to set a key here"], betw
  * @property {number} decimals
  * @property {number} most
  * @property {number} times what is shown for 1
- * @property {function(object): import("./keyTrack.js").Track} track in the recipe as it shows now, or as it is kept
+ * @property {function(): import("./keyTrack.js").Track} track as it is saved
  * @property {function(import("./keyTrack.js").Track): object} set the change of a recipe that makes it so
  * @returns {{field: HTMLElement, show: function(): void}}
  */

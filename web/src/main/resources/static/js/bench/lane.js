@@ -1,7 +1,8 @@
 export const EDGE = 10;
 const LETTER = 9;
 
-const colour = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+/** A colour of the page, as it is in the light of now. */
+export const colour = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
 /** Where a time lies on the shared axis, in CSS pixels. */
 export function timeToX(time, span, width) {

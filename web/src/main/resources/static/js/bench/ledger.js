@@ -45,42 +45,35 @@ export function startLedger(store) {
     measure();
   }
 
-  /** The chosen row's finer lanes, one for each lens. */
+  /** The chosen row's finer lanes, and its tracks with their keys. */
   function unfold() {
     rows.querySelectorAll(".finer").forEach((row) => row.remove());
     const chosen = rows.querySelector(`[data-stage="${store.stage}"]`);
-    if (!chosen) {
-      return;
-    }
-    finerOf(store.stage).reverse().forEach(({ label, figure, paint }) => {
-      const row = element("div", { class: "row finer", "data-test": "finer" });
-      const head = element("div", { class: "row-head" });
-      head.append(element("span", {}, label), element("span", { class: "figure" }, figure), element("span"));
-      const lane = element("div", { class: "lane" });
-      lane.append(element("canvas", { "aria-hidden": "true" }));
-      lane.addEventListener("pointerdown", scrub);
-      row.append(head, lane);
-      row.paint = () => paint(lane.firstElementChild, span());
-      chosen.after(row);
-    });
-    let above = [...rows.querySelectorAll(".finer")].at(-1) ?? chosen;
-    for (const of of stageOf(store.stage).tracks?.(store) ?? []) {
-      above = unfoldTrack(of, above);
-    }
+    const tracks = stageOf(store.stage).tracks?.(store) ?? [];
+    chosen?.after(...finerOf(store.stage).map(finerRow), ...tracks.map(trackRow));
   }
 
-  /** A track of the stage, with its keys. */
-  function unfoldTrack(of, above) {
+  function finerRow({ label, figure, paint }) {
+    const head = element("div", { class: "row-head" });
+    head.append(element("span", {}, label), element("span", { class: "figure" }, figure), element("span"));
+    return laneRow("finer", head, paint, scrub);
+  }
+
+  function trackRow(of) {
     const track = trackLane(store, of);
-    const row = element("div", { class: "row finer", "data-test": "track" });
+    const row = laneRow("track", track.head, track.paint, (event) => track.grab(event, span()) || scrub(event));
+    row.show = track.show;
+    row.show();
+    return row;
+  }
+
+  function laneRow(kind, head, paint, press) {
+    const row = element("div", { class: "row finer", "data-test": kind });
     const lane = element("div", { class: "lane" });
     lane.append(element("canvas", { "aria-hidden": "true" }));
-    lane.addEventListener("pointerdown", (event) => track.grab(event, span()) || scrub(event));
-    row.append(track.head, lane);
-    row.paint = () => track.paint(lane.firstElementChild, span());
-    row.show = track.show;
-    track.show();
-    above.after(row);
+    lane.addEventListener("pointerdown", press);
+    row.append(head, lane);
+    row.paint = () => paint(lane.firstElementChild, span());
     return row;
   }
 
@@ -104,13 +97,13 @@ export function startLedger(store) {
   function drawRow(row) {
     const canvas = rows.querySelector(`[data-stage="${row.stage}"] canvas`);
     const { lane } = stageOf(row.stage);
-    const measured = lanes.get(row.stage);
+    const measured = row.lane ? lanes.get(row.stage) : undefined;
     if (lane) {
       lane(canvas, store, span());
     } else if (measured?.whole) {
       drawCurve(canvas, measured.whole, span());
     } else {
-      drawNothing(canvas, row.lane && measured?.key ? "measuring" : "not measured");
+      drawNothing(canvas, measured && !measured.finer ? "measuring" : "not measured");
     }
   }
 

@@ -2,14 +2,12 @@ import { element } from "../page/parts.js";
 import { plain } from "./format.js";
 import { keyAt, neighbour, valueAt, wayAt, withKeyMoved, withWay } from "./keyTrack.js";
 import { toggleKey } from "./keyedField.js";
-import { sharp, timeToX, xToTime } from "./lane.js";
+import { colour, sharp, timeToX, xToTime } from "./lane.js";
 
 const WAYS = [["curve", "curve"], ["linear", "straight"], ["ease", "ease"], ["hold", "hold"]];
 /** So near counts as on a key, pixels. */
 const NEAR = 7;
 const HALF = 4;
-
-const colour = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
 /**
  * A track in the ledger: its keys set and taken, moved in time, gone to, and how it goes from one to the next.

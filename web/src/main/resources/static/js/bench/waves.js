@@ -1,5 +1,5 @@
 import { ask, askJson } from "../page/api.js";
-import { sharp } from "./lane.js";
+import { colour, sharp } from "./lane.js";
 
 const kept = new Map();
 const MOST_KEPT = 60;
@@ -76,11 +76,11 @@ export async function drawWaveLane(canvas, store, slots, span, edge) {
     slots.map((slot) => waveform(store, slot, span.from - offsetOf(store, slot), span.to - offsetOf(store, slot), inner)),
   );
   const { g, height } = sharp(canvas);
-  const colour = getComputedStyle(document.documentElement).getPropertyValue("--ink").trim();
+  const ink = colour("--ink");
   waves.forEach((wave) => {
     if (wave) {
       g.globalAlpha = slots.length > 1 ? 0.45 : 0.75;
-      drawWave(g, wave, { x: edge, y: 2, width: inner, height: height - 4, loud: loudest(wave), style: colour });
+      drawWave(g, wave, { x: edge, y: 2, width: inner, height: height - 4, loud: loudest(wave), style: ink });
     }
   });
   g.globalAlpha = 1;

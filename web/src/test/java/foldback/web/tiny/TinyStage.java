@@ -19,13 +19,6 @@ import java.util.Set;
 
 /** The smallest stage: it counts frames. All that a stage needs stands in this package and in its two files of the page. */
 public final class TinyStage implements Stage {
-    static final String NAME = "tiny";
-
-    @Override
-    public String name() {
-        return NAME;
-    }
-
     @Override
     public String title() {
         return "Tiny";
@@ -84,7 +77,10 @@ public final class TinyStage implements Stage {
             int times = order.times() == null ? 1 : order.times();
             Tally tally = new Tally(times * take.clips().get(0).index().frames());
             return new StageResult(
-                    "Count frames", Set.of(StageResult.CLIPS), Set.of(NAME), recipe.with(Tally.SECTION, tally));
+                    "Count frames",
+                    Set.of(StageResult.CLIPS),
+                    Set.of(Tally.SECTION.name()),
+                    recipe.with(Tally.SECTION, tally));
         }
     }
 

@@ -3,7 +3,6 @@ package foldback.core.recipe.geometry;
 import foldback.core.recipe.section.Decisions;
 import foldback.core.recipe.section.Section;
 import foldback.core.rig.Rig;
-import foldback.core.rig.RigLens;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -36,7 +35,7 @@ public record Geometry(Rig rig, String source, Optional<RigMeasure> measure, Opt
                         "lens '" + slot + "' is off, but the rig '" + rig.name() + "' has no such slot");
             }
         }
-        if (rig.lenses().stream().map(RigLens::slot).allMatch(off::contains)) {
+        if (rig.slots().stream().allMatch(off::contains)) {
             throw new IllegalArgumentException("all lenses are off: one must stay on");
         }
     }
@@ -44,6 +43,21 @@ public record Geometry(Rig rig, String source, Optional<RigMeasure> measure, Opt
     /** A rig of which nothing was measured on this take, all its lenses on. */
     public static Geometry of(Rig rig, String source) {
         return new Geometry(rig, source, Optional.empty(), Optional.empty(), List.of());
+    }
+
+    /**
+     * Another rig for the same take, on which nothing was measured; its tie points stay.
+     *
+     * @param others slots of lenses that are off, as far as the rig has them
+     */
+    public Geometry withRig(Rig given, String from, List<String> others) {
+        List<String> slots = given.slots();
+        return new Geometry(
+                given,
+                from,
+                Optional.empty(),
+                points,
+                others.stream().filter(slots::contains).toList());
     }
 
     public Geometry withPoints(String hash) {

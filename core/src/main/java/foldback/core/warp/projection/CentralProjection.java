@@ -71,16 +71,6 @@ public record CentralProjection(Law law, double field) implements Projection {
     }
 
     @Override
-    public Edges edges() {
-        return Edges.BORDER;
-    }
-
-    @Override
-    public void check(int width, int height) {
-        Projection.checkEven(width, height);
-    }
-
-    @Override
     public void ray(double x, double y, int width, int height, double[] ray) {
         double across = x - width / 2.0;
         double down = y - height / 2.0;

@@ -14,16 +14,6 @@ public record Cylindrical(double field) implements Projection {
     }
 
     @Override
-    public Edges edges() {
-        return Edges.BORDER;
-    }
-
-    @Override
-    public void check(int width, int height) {
-        Projection.checkEven(width, height);
-    }
-
-    @Override
     public void ray(double x, double y, int width, int height, double[] ray) {
         double yaw = (x / width - 0.5) * field;
         double down = (y - height / 2.0) * field / width;

@@ -32,16 +32,6 @@ public record Panini(double field, double behind) implements Projection {
     }
 
     @Override
-    public Edges edges() {
-        return Edges.BORDER;
-    }
-
-    @Override
-    public void check(int width, int height) {
-        Projection.checkEven(width, height);
-    }
-
-    @Override
     public void ray(double x, double y, int width, int height, double[] ray) {
         double focal = focalPx(width);
         double across = (x - width / 2.0) / focal;

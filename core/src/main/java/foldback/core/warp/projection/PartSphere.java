@@ -26,16 +26,6 @@ public record PartSphere(double left, double right, double bottom, double top) i
     }
 
     @Override
-    public Edges edges() {
-        return Edges.BORDER;
-    }
-
-    @Override
-    public void check(int width, int height) {
-        Projection.checkEven(width, height);
-    }
-
-    @Override
     public void ray(double x, double y, int width, int height, double[] ray) {
         Sphere.ofYawPitch(left + x / width * (right - left), top - y / height * (top - bottom), ray);
     }

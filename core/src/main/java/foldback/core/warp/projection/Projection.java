@@ -13,10 +13,20 @@ public sealed interface Projection permits Sphere, PartSphere, CentralProjection
         BORDER
     }
 
-    Edges edges();
+    default Edges edges() {
+        return Edges.BORDER;
+    }
 
-    /** @throws IllegalArgumentException where it cannot fill a picture of that size */
-    void check(int width, int height);
+    /**
+     * Refuses sizes whose chroma would be cut, and what else the projection cannot fill.
+     *
+     * @throws IllegalArgumentException where it cannot fill a picture of that size
+     */
+    default void check(int width, int height) {
+        if (width % 2 != 0 || height % 2 != 0 || width < 2 || height < 2) {
+            throw new IllegalArgumentException("a picture's sides must be even: " + width + " x " + height);
+        }
+    }
 
     /**
      * Finds what a place looks at.
@@ -97,12 +107,5 @@ public sealed interface Projection permits Sphere, PartSphere, CentralProjection
                     + Math.round(Math.toDegrees(most)) + " degrees: " + Math.toDegrees(field));
         }
         return field;
-    }
-
-    /** Refuses sizes whose chroma would be cut. */
-    static void checkEven(int width, int height) {
-        if (width % 2 != 0 || height % 2 != 0 || width < 2 || height < 2) {
-            throw new IllegalArgumentException("a picture's sides must be even: " + width + " x " + height);
-        }
     }
 }

@@ -21,7 +21,8 @@ public record Sphere() implements Projection {
         return (x / width - 0.5) * 2 * Math.PI;
     }
 
-    private static double pitch(double y, int height) {
+    /** Pitch of a row, radians. */
+    public static double pitch(double y, int height) {
         return (0.5 - y / height) * Math.PI;
     }
 

@@ -14,7 +14,7 @@ export function sheetFooter(sheet, store, row) {
     foot.append(made);
   };
   const left = store.kept.recipe.left ?? [];
-  if (row.left) {
+  if (left.includes(row.stage)) {
     button("Take it up again", "stage-reopen", () => store.keep(`Take up ${row.name} again`, { left: left.filter((stage) => stage !== row.stage) }));
   } else if (OPEN.includes(row.verdict)) {
     button("Leave as it is", "stage-leave", () => store.keep(`Leave ${row.name} as it is`, { left: [...left, row.stage] }));
