@@ -2,7 +2,7 @@ import { element } from "../page/parts.js";
 import { plain } from "./format.js";
 import { keyAt, neighbour, valueAt, wayAt, withKeyMoved, withWay } from "./keyTrack.js";
 import { toggleKey } from "./keyedField.js";
-import { colour, sharp, timeToX, xToTime } from "./lane.js";
+import { colour, EDGE, sharp, timeToX, xToTime } from "./lane.js";
 
 const WAYS = [["curve", "curve"], ["linear", "straight"], ["ease", "ease"], ["hold", "hold"]];
 /** So near counts as on a key, pixels. */
@@ -74,7 +74,7 @@ export function trackLane(store, of) {
     g.strokeStyle = colour("--ink");
     g.lineWidth = 1.2;
     g.beginPath();
-    for (let x = 0; x <= width; x++) {
+    for (let x = EDGE; x <= width - EDGE; x++) {
       g.lineTo(x, y(valueAt(keys, xToTime(x, span, width))));
     }
     g.stroke();
