@@ -237,7 +237,7 @@ class DeliverablesTest {
         QueuedRender render = order(api, take, "Hung", 1920, 4);
         try (Worker hung = new Worker(server.startWorker())) {
             render.awaitFrames(5);
-            hung.signal("STOP");
+            hung.halt();
             try (Worker second = server.worker()) {
                 // The second worker serves the queue, and has found the hung one's ticket without a heartbeat.
                 QueuedRender other = order(api, take, "Beside", 128, 0.4);
@@ -248,7 +248,7 @@ class DeliverablesTest {
                                 .contains("Another process is making this file already"));
                 long frames = render.row().path("framesDone").asLong();
                 assertThat(render.state()).isEqualTo("working");
-                hung.signal("CONT");
+                hung.resume();
                 render.awaitFrames(frames);
                 render.await("done");
             }

@@ -29,7 +29,7 @@ class HungTransactionTest {
         try (Worker hung = new Worker(server.startWorker(List.of(), impatientDatabase(server)))) {
             render.awaitFrames(5);
             haltInsideATransaction(hung, server, render.id());
-            assertThatThrownBy(() -> lock(server, render.id()))
+            assertThatThrownBy(() -> lock(server, render.id()).close())
                     .as("the row of the hung worker's render, locked by another")
                     .isInstanceOf(SQLException.class)
                     .hasMessageContaining("Lock wait timeout");
@@ -37,7 +37,7 @@ class HungTransactionTest {
             try (Worker second = server.worker()) {
                 other.await("done");
                 assertThat(render.state()).isEqualTo("working");
-                hung.signal("CONT");
+                hung.resume();
                 render.await("done");
             }
         }
@@ -59,7 +59,7 @@ class HungTransactionTest {
             throws Exception {
         try (Connection mine = lock(server, id)) {
             Awaitility.await().atMost(Patience.LONG).until(() -> aChangeWaits(mine));
-            worker.signal("STOP");
+            worker.halt();
             mine.rollback();
         }
     }

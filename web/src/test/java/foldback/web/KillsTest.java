@@ -91,9 +91,9 @@ class KillsTest {
     /** Halts a part for longer than others wait for its sign of life. */
     private static void hang(Process part) throws Exception {
         Worker halted = new Worker(part);
-        halted.signal("STOP");
+        halted.halt();
         TimeUnit.SECONDS.sleep(HANG_SECONDS);
-        halted.signal("CONT");
+        halted.resume();
     }
 
     private static boolean ended(JsonNode row) {

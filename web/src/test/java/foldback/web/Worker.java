@@ -3,7 +3,11 @@ package foldback.web;
 import foldback.media.process.Children;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
+import java.util.stream.Stream;
+import org.awaitility.Awaitility;
 
 /**
  * A worker process that ends, or is halted, with its block.
@@ -20,12 +24,21 @@ record Worker(Process process, boolean halts) implements AutoCloseable {
     /** One that goes on now, and is halted at the end of the block: starting one takes ten seconds. */
     static Worker halting(Process process) {
         Worker worker = new Worker(process, true);
-        worker.signal("CONT");
+        worker.resume();
         return worker;
     }
 
-    /** Sends it a signal by name. */
-    void signal(String name) {
+    /** Halts it, and returns when it stands: on a busy machine its threads run on for a while after the signal. */
+    void halt() {
+        signal("STOP");
+        Awaitility.await().atMost(Patience.LONG).until(this::everyThreadStands);
+    }
+
+    void resume() {
+        signal("CONT");
+    }
+
+    private void signal(String name) {
         try {
             Children.run(List.of("kill", "-" + name, Long.toString(process.pid())));
         } catch (IOException failed) {
@@ -35,13 +48,32 @@ record Worker(Process process, boolean halts) implements AutoCloseable {
         }
     }
 
+    private boolean everyThreadStands() throws IOException {
+        if (!process.isAlive()) {
+            return true;
+        }
+        try (Stream<Path> threads = Files.list(Path.of("/proc", Long.toString(process.pid()), "task"))) {
+            return threads.allMatch(Worker::stands);
+        }
+    }
+
+    /** The state of a thread is the first letter behind its name, which stands in brackets; one that ended meanwhile stands, too. */
+    private static boolean stands(Path thread) {
+        try {
+            String stat = Files.readString(thread.resolve("stat"));
+            return "TZX".indexOf(stat.charAt(stat.lastIndexOf(')') + 2)) >= 0;
+        } catch (IOException ended) {
+            return true;
+        }
+    }
+
     @Override
     public void close() {
         if (halts) {
-            signal("STOP");
+            halt();
             return;
         }
-        signal("CONT");
+        resume();
         process.destroy();
         process.onExit().join();
     }
