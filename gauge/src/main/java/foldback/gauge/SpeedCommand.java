@@ -26,8 +26,9 @@ final class SpeedCommand implements Callable<Integer> {
             names = "--only",
             split = ",",
             paramLabel = "PART",
-            description = "stitch, six, kernels, sync, rig, balance, render, memory; all if not given")
-    private List<String> only = List.of("stitch", "six", "kernels", "sync", "rig", "balance", "render", "memory");
+            description = "stitch, six, moving, kernels, sync, rig, balance, render, memory; all if not given")
+    private List<String> only =
+            List.of("stitch", "six", "moving", "kernels", "sync", "rig", "balance", "render", "memory");
 
     @Option(names = "--presets", split = ",", description = "encoder presets for render")
     private List<String> presets = List.of("medium", "veryfast");
@@ -42,6 +43,9 @@ final class SpeedCommand implements Callable<Integer> {
         }
         if (only.contains("six")) {
             new StitchSpeed(ReadyRigs.sixAround()).report();
+        }
+        if (only.contains("moving")) {
+            MovingSpeed.run().forEach(figure -> System.out.println(figure.line()));
         }
         if (only.contains("kernels")) {
             new Runner(new OptionsBuilder()

@@ -5,22 +5,20 @@ import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.rig.Rig;
+import foldback.core.run.Threads;
 import foldback.core.space.Rotation;
 import foldback.core.stitch.StitchPlan;
 import foldback.core.stitch.StitchSettings;
 import foldback.core.stitch.Stitcher;
 import foldback.core.tone.Falloff;
 import foldback.core.tone.LensLight;
-import foldback.core.tone.LightFormat;
 import foldback.core.tone.LightGains;
 import foldback.core.tone.Shoulder;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
-import foldback.core.warp.Sampler;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
-import java.util.Random;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
@@ -34,7 +32,7 @@ final class StitchSpeed {
     private static final int ROUNDS = 41;
     private static final long KEPT_BYTES = 128L << 20;
     private final StitchPlan plan;
-    private final List<Frame> frames = new ArrayList<>();
+    private final List<Frame> frames;
     private final Frame canvas = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, WIDTH, HEIGHT);
     private final int[] table = new int[WIDTH * HEIGHT];
     private final short[] fractions = new short[WIDTH * HEIGHT];
@@ -43,18 +41,7 @@ final class StitchSpeed {
     StitchSpeed(Rig rig) {
         plan = StitchPlan.compile(new StitchSettings(
                 new Canvas(WIDTH, HEIGHT), rig, Rotation.IDENTITY, Double.POSITIVE_INFINITY, Math.toRadians(4)));
-        Random random = new Random(1);
-        for (int i = 0; i < rig.lenses().size(); i++) {
-            Frame frame = Frame.allocate(
-                    PixelFormat.YUV420_8,
-                    ColourTags.BT709_LIMITED,
-                    rig.lenses().get(i).lens().frame().width(),
-                    rig.lenses().get(i).lens().frame().height());
-            random.nextBytes(((BytePlane) frame.y()).data());
-            random.nextBytes(((BytePlane) frame.u()).data());
-            random.nextBytes(((BytePlane) frame.v()).data());
-            frames.add(frame);
-        }
+        frames = NoiseFrames.of(rig);
         stride = frames.get(0).y().stride();
         double[] xy = new double[2];
         for (int y = 0; y < HEIGHT; y++) {
@@ -82,26 +69,21 @@ final class StitchSpeed {
 
     void report() throws Exception {
         ExecutorService executor = Executors.newFixedThreadPool(THREADS);
-        LightFormat format = new LightFormat(
-                PixelFormat.YUV420_8,
-                ColourTags.BT709_LIMITED,
-                PixelFormat.YUV420_8,
-                ColourTags.BT709_LIMITED,
-                Sampler.FRACTION_BITS);
-        List<LensLight> lights = Collections.nCopies(frames.size(), format.plain());
+        Threads threads = new Threads(executor, THREADS);
+        List<LensLight> lights = Collections.nCopies(frames.size(), NoiseFrames.FORMAT.plain());
         LightGains gains = LightGains.ofStops(0.3, 0.1, 0, -0.1);
-        List<LensLight> corrected =
-                Collections.nCopies(frames.size(), format.light(gains, new Falloff(0.3, 0.4, 0), 0, new Shoulder(1.1)));
+        List<LensLight> corrected = Collections.nCopies(
+                frames.size(), NoiseFrames.FORMAT.light(gains, new Falloff(0.3, 0.4, 0), 0, new Shoulder(1.1)));
         Stitcher quick = new Stitcher(plan, Kernel.QUICK, KEPT_BYTES);
         Stitcher fine = new Stitcher(plan, Kernel.FINE, KEPT_BYTES);
         double[][] seconds = new double[5][ROUNDS];
         for (int round = -WARM_UP; round < ROUNDS; round++) {
             int at = Math.max(0, round);
             seconds[0][at] = Timing.time(() -> remap(executor));
-            seconds[1][at] = Timing.time(() -> quick.stitch(frames, lights, canvas, executor, THREADS));
-            seconds[2][at] = Timing.time(() -> fine.stitch(frames, lights, canvas, executor, THREADS));
-            seconds[3][at] = Timing.time(() -> quick.stitch(frames, corrected, canvas, executor, THREADS));
-            seconds[4][at] = Timing.time(() -> fine.stitch(frames, corrected, canvas, executor, THREADS));
+            seconds[1][at] = Timing.time(() -> quick.stitch(0, frames, lights, canvas, threads));
+            seconds[2][at] = Timing.time(() -> fine.stitch(0, frames, lights, canvas, threads));
+            seconds[3][at] = Timing.time(() -> quick.stitch(0, frames, corrected, canvas, threads));
+            seconds[4][at] = Timing.time(() -> fine.stitch(0, frames, corrected, canvas, threads));
         }
         executor.shutdown();
         double table = Timing.median(seconds[0]);

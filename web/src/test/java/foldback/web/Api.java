@@ -78,17 +78,26 @@ final class Api {
         return new Answer(response.statusCode(), response.body());
     }
 
-    /** A new take that no other test changes, with the demo take's recipe as its first revision. */
-    /** Waits until a stage's job on a take has ended, and gives its message: nothing where it ended well. */
+    /** Waits, with a worker at work, until a stage's job on a take has ended, and gives its message: nothing where it ended well. */
     String jobsEnd(String take, String stage) throws Exception {
-        String job = take + "/stages/" + stage + "/job";
-        Awaitility.await()
-                .atMost(Patience.WORK)
-                .pollInterval(Duration.ofMillis(50))
-                .until(() -> !get(job).json().path("working").asBoolean());
-        return get(job).json().path("message").asString();
+        return endOfJob(take, stage).path("message").asString();
     }
 
+    /** The same with all that is told of the job. */
+    JsonNode endOfJob(String take, String stage) throws Exception {
+        String job = take + "/stages/" + stage + "/job";
+        try (Worker worker = server.worker()) {
+            return Awaitility.await()
+                    .atMost(Patience.WORK)
+                    .pollInterval(Duration.ofMillis(50))
+                    .until(
+                            () -> get(job).json(),
+                            status -> status.has("working")
+                                    && !status.path("working").asBoolean());
+        }
+    }
+
+    /** A new take that no other test changes, with the demo take's recipe as its first revision. */
     long freshTake() {
         return freshTake(demoRecipe());
     }

@@ -117,13 +117,15 @@ class BenchTest {
     }
 
     @Test
-    void oneActionEvensTheLensesAndSaysHowFar() {
+    void oneActionEvensTheLensesAndSaysHowFar(RunningApplication.Server server) throws Exception {
         stage("level");
         long folded = ledgerHeight();
         stage("balance");
         assertThat(figure("balance")).isEqualTo("not evened");
-        browser.press("even");
-        revision(2);
+        try (Worker worker = server.worker()) {
+            browser.press("even");
+            revision(2);
+        }
         assertThat(figure("balance")).endsWith("stops left");
         double left = Double.parseDouble(figure("balance").split(" ")[0]);
         assertThat(left).isLessThan(0.1);

@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.within;
 import java.io.IOException;
 import java.util.Arrays;
 import java.util.Map;
-import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -105,9 +104,9 @@ class RevisionsTest {
                         .path("working")
                         .asBoolean())
                 .isTrue();
-        JsonNode state = Awaitility.await()
-                .atMost(Patience.LONG)
-                .until(() -> api.get(take).json(), head -> head.path("revision").asInt() == 2);
+        assertThat(api.jobsEnd(take, "balance")).isEmpty();
+        JsonNode state = api.get(take).json();
+        assertThat(state.path("revision").asInt()).isEqualTo(2);
         JsonNode measure = state.path("recipe").path("balance").path("measure");
         assertThat(measure.path("before_stops").asDouble()).isGreaterThan(0.3);
         assertThat(measure.path("residual_stops").asDouble()).isLessThan(0.08);

@@ -312,7 +312,8 @@ class RigTest {
     void theWholeWayOnThePage(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         long take = take(api, server);
-        try (Browser browser = new Browser()) {
+        try (Worker worker = server.worker();
+                Browser browser = new Browser()) {
             openRigSheet(browser, server, take);
             browser.find("rig-of").sendKeys("this very");
             browser.find("rig-look").sendKeys("this moment");

@@ -36,6 +36,7 @@ public final class RunningApplication implements ParameterResolver {
         final Path home;
         private final ConfigurableApplicationContext pages;
         private Process shared;
+        private int blocks;
 
         private Server(MariaDbServer database, Path home, ConfigurableApplicationContext pages) {
             this.database = database;
@@ -99,12 +100,24 @@ public final class RunningApplication implements ParameterResolver {
             return pages.getBean(type);
         }
 
-        /** A worker for as long as a block lasts: one process for the whole run, which is halted in between. */
+        /**
+         * A worker for as long as a block lasts, which may lie in another one: one process for the whole run, since starting one
+         * takes ten seconds; it is halted in between.
+         */
         Worker worker() throws Exception {
             if (shared == null || !shared.isAlive()) {
                 shared = startWorker();
+                blocks = 0;
             }
-            return Worker.halting(shared);
+            Worker worker = new Worker(shared, ended -> {
+                blocks--;
+                if (blocks == 0) {
+                    ended.halt();
+                }
+            });
+            worker.resume();
+            blocks++;
+            return worker;
         }
 
         /** Starts a worker process of its own, as an installation does. */

@@ -17,6 +17,8 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -109,7 +111,12 @@ class ScriptTest {
 
     private Ended start(Path home, String work, int port, int databasePort) throws Exception {
         Path java = slowJava(work);
-        Path jar = Files.writeString(folder.resolve("pages.jar"), "");
+        Path jar = folder.resolve("pages.jar");
+        try (ZipOutputStream entries = new ZipOutputStream(Files.newOutputStream(jar))) {
+            for (String migration : List.of("V2__two", "V11__eleven", "V9__nine")) {
+                entries.putNextEntry(new ZipEntry("BOOT-INF/classes/db/migration/" + migration + ".sql"));
+            }
+        }
         return run(
                 Map.of(
                         "PATH",
@@ -188,9 +195,12 @@ class ScriptTest {
                 "jdbc:mariadb://127.0.0.1:" + port + "/?allowLocalInfile=true&connectTimeout=4000", user, password);
     }
 
-    /** A home whose database let root in without a password is closed at its next start. */
+    /**
+     * A home whose database let root in without a password is closed at its next start, and what is stored in it is copied before
+     * the pages bring it up to date.
+     */
     @Test
-    void homesOfEarlierVersionsAreClosed() throws Exception {
+    void homesOfEarlierVersionsAreCopiedAndClosed() throws Exception {
         Path home = Files.createDirectories(folder.resolve("earlier"));
         Files.writeString(home.resolve("db-password"), "earlier");
         Process install = new ProcessBuilder(
@@ -205,11 +215,24 @@ class ScriptTest {
                 .redirectOutput(folder.resolve("install").toFile())
                 .start();
         assertThat(install.waitFor()).isZero();
+        Path stored = Files.createDirectory(home.resolve("db/foldback")).resolve("db.opt");
+        Files.writeString(stored, "default-character-set=utf8mb4\n");
+        Files.createDirectory(home.resolve("db-before-9"));
         int databasePort = MariaDbServer.freePort();
         try {
-            assertThat(start(home, "", MariaDbServer.freePort(), databasePort).code())
-                    .isZero();
+            Ended first = start(home, "", MariaDbServer.freePort(), databasePort);
+            assertThat(first.code()).as(first.errors()).isZero();
+            assertThat(first.errors()).contains("Copying the database to " + home.resolve("db-before-11"));
             nobodyComesIn(home, databasePort);
+        } finally {
+            run("stop", "--home", home.toString());
+        }
+        assertThat(home.resolve("db-before-11/foldback/db.opt")).hasSameTextualContentAs(stored);
+        assertThat(home.resolve("db-before-9")).doesNotExist();
+        assertThat(home.resolve("db-schema")).hasContent("11");
+        try {
+            assertThat(start(home, "", MariaDbServer.freePort(), databasePort).errors())
+                    .doesNotContain("Copying");
         } finally {
             run("stop", "--home", home.toString());
         }

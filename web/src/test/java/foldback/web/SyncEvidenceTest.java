@@ -173,7 +173,8 @@ class SyncEvidenceTest {
         Api api = new Api(server);
         long take = SyncTest.unsynced(api, server);
         SyncTest.found(api, take);
-        try (Browser browser = new Browser()) {
+        try (Worker worker = server.worker();
+                Browser browser = new Browser()) {
             SyncTest.openSheet(browser, server, take);
             browser.await().until(driver -> browser.find("pair-A-B-sound").isDisplayed());
             browser.find("offset-B").sendKeys(Keys.chord(Keys.CONTROL, "a"), "12 f", Keys.ENTER);

@@ -17,7 +17,6 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.openqa.selenium.By;
@@ -93,11 +92,7 @@ class SyncTest {
         long take = unsynced(api, server);
         api.post("/api/takes/" + take + "/revisions", "{\"base\":1,\"set\":{\"offsets\":{\"B\":0.5}}}");
         api.post("/api/takes/" + take + "/stages/sync/jobs/find?base=1", "{}");
-        JsonNode status = Awaitility.await()
-                .atMost(Patience.WORK)
-                .until(
-                        () -> api.get("/api/takes/" + take + "/stages/sync/job").json(),
-                        s -> !s.path("working").asBoolean());
+        JsonNode status = api.endOfJob("/api/takes/" + take, "sync");
         assertThat(status.path("message").asString()).contains("was changed meanwhile");
         assertThat(offset(api.get("/api/takes/" + take).json(), 1)).isEqualTo(0.5);
         // The result is not lost: it is used when that is wished.
@@ -122,11 +117,7 @@ class SyncTest {
                 "/api/takes/" + take + "/revisions",
                 "{\"base\":1,\"set\":{\"level\":{\"yaw_deg\":30,\"pitch_deg\":0,\"roll_deg\":0}}}");
         api.post("/api/takes/" + take + "/stages/sync/jobs/find?base=1", "{}");
-        JsonNode status = Awaitility.await()
-                .atMost(Patience.WORK)
-                .until(
-                        () -> api.get("/api/takes/" + take + "/stages/sync/job").json(),
-                        s -> !s.path("working").asBoolean());
+        JsonNode status = api.endOfJob("/api/takes/" + take, "sync");
         assertThat(status.path("message").asString()).isEmpty();
         JsonNode both = api.get("/api/takes/" + take).json();
         assertThat(both.path("revision").asInt()).isEqualTo(3);
@@ -208,7 +199,8 @@ class SyncTest {
     void onTheSheet(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         long take = unsynced(api, server);
-        try (Browser browser = new Browser()) {
+        try (Worker worker = server.worker();
+                Browser browser = new Browser()) {
             openSheet(browser, server, take);
             browser.press("find-offsets");
             kept(browser, 2);

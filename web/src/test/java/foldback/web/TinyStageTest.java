@@ -80,7 +80,8 @@ class TinyStageTest {
     void itsSheetStandsOnTheBench(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         long take = api.freshTake();
-        try (Browser browser = new Browser()) {
+        try (Worker worker = server.worker();
+                Browser browser = new Browser()) {
             browser.driver.get(server.uri("/takes/" + take).toString());
             browser.await()
                     .until(driver -> !driver.findElements(By.cssSelector("body[data-ready]"))

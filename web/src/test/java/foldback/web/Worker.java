@@ -6,26 +6,20 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.awaitility.Awaitility;
 
 /**
- * A worker process that ends, or is halted, with its block.
+ * A worker process for as long as a block lasts.
  *
- * @param halts whether it is only halted, to go on in another block
+ * @param after what is done at the end of the block
  */
-record Worker(Process process, boolean halts) implements AutoCloseable {
+record Worker(Process process, Consumer<Worker> after) implements AutoCloseable {
 
     /** One that ends. */
     Worker(Process process) {
-        this(process, false);
-    }
-
-    /** One that goes on now, and is halted at the end of the block: starting one takes ten seconds. */
-    static Worker halting(Process process) {
-        Worker worker = new Worker(process, true);
-        worker.resume();
-        return worker;
+        this(process, Worker::end);
     }
 
     /** Halts it, and returns when it stands: on a busy machine its threads run on for a while after the signal. */
@@ -69,10 +63,10 @@ record Worker(Process process, boolean halts) implements AutoCloseable {
 
     @Override
     public void close() {
-        if (halts) {
-            halt();
-            return;
-        }
+        after.accept(this);
+    }
+
+    private void end() {
         resume();
         process.destroy();
         process.onExit().join();

@@ -4,13 +4,8 @@ import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
 import foldback.core.picture.PlaneRows;
-import java.util.ArrayList;
-import java.util.List;
+import foldback.core.run.Threads;
 import java.util.Optional;
-import java.util.concurrent.Callable;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Future;
 
 /** Takes 4:2:0 canvases through a colour transform and to the depth that is delivered, with dither. Safe for many threads. */
 public final class CanvasFinish {
@@ -29,29 +24,14 @@ public final class CanvasFinish {
     }
 
     /**
-     * Fills {@code out} from a canvas of the same size, on some threads of an executor; the bits are the same on any number of
-     * them.
+     * Fills {@code out} from a canvas of the same size; the bits are the same on any number of threads.
      *
      * @throws IllegalStateException where a part of it failed
      */
-    public void finish(Frame canvas, Frame out, ExecutorService executor, int threads) throws InterruptedException {
+    public void finish(Frame canvas, Frame out, Threads threads) throws InterruptedException {
         int rows = canvas.height() / 2;
-        List<Callable<Void>> bands = new ArrayList<>();
-        for (int band = 0; band < threads; band++) {
-            int from = rows * band / threads;
-            int end = rows * (band + 1) / threads;
-            bands.add(() -> {
-                finishRows(canvas, out, from, end);
-                return null;
-            });
-        }
-        for (Future<Void> band : executor.invokeAll(bands)) {
-            try {
-                band.get();
-            } catch (ExecutionException failed) {
-                throw new IllegalStateException("finishing failed", failed.getCause());
-            }
-        }
+        int bands = threads.count();
+        threads.share(bands, () -> band -> finishRows(canvas, out, rows * band / bands, rows * (band + 1) / bands));
     }
 
     /** Rows of chroma, each with its two of luma. */

@@ -23,7 +23,7 @@ final class CellPainter {
 
     private static final int HALF = 1 << Sampler.FRACTION_BITS - 1;
 
-    private final StitchPlan plan;
+    private final CellPlan plan;
     private final List<LensLight> lights;
     private final int[][] lifts;
     private final Kernel kernel;
@@ -43,7 +43,10 @@ final class CellPainter {
     private final int[] redSum;
     private final int[] levels;
     private final Toner toner;
-    private final int[] lumaWeights;
+    private final CellWeights weights;
+    /** By lens. */
+    private final int[][] lumaWeights;
+
     private final int[] chromaWeights;
     /** The places of the row at hand where they are known, else null. */
     private PlaceTape known;
@@ -52,7 +55,7 @@ final class CellPainter {
 
     /** @param kept places from frames before, or null where none are to be kept */
     CellPainter(
-            StitchPlan plan,
+            CellPlan plan,
             List<LensLight> lights,
             FieldLifts fields,
             Kernel kernel,
@@ -84,7 +87,8 @@ final class CellPainter {
         redSum = new int[capacity / 4];
         levels = new int[capacity / 4];
         toner = new Toner(capacity);
-        lumaWeights = new int[capacity];
+        weights = plan.weights(capacity);
+        lumaWeights = new int[lights.size()][capacity];
         chromaWeights = new int[capacity / 4];
     }
 
@@ -105,7 +109,7 @@ final class CellPainter {
             int cells = known != null ? known.next() : together(column, row);
             if (lens >= 0) {
                 paintStrip(lens, column, row, cells);
-            } else if (lens == StitchPlan.MIXED) {
+            } else if (lens == CellPlan.MIXED) {
                 blend(cell, plan.nodeOf(column, row), cells);
                 store(column, row, cells);
             } else {
@@ -232,13 +236,14 @@ final class CellPainter {
         Arrays.fill(redSum, 0, count / 4, 0);
         int black = black();
         int mid = mid();
+        weigh(cell, node, cells);
         for (int lens = 0; lens < plan.lensCount(); lens++) {
             // All cells of a strip show the same lenses.
-            if (plan.mixed(cell).weights()[lens] == null) {
+            if (!plan.shows(cell, lens)) {
                 continue;
             }
-            weights(cell, lens, cells);
-            gather(lens, node, cells, known == null && !whole(cell, lens, cells));
+            halve(lumaWeights[lens], cells * size);
+            gather(lens, node, cells, known == null && !plan.areReadable(cell, cells, lens));
             LensLight light = lights.get(lens);
             if (!light.plain()) {
                 place(lens, node, cells);
@@ -252,7 +257,7 @@ final class CellPainter {
                 look(light.chromaTable(), light.margin(), red, count / 4);
             }
             // Differences from black, so that a hole, where weights sum to 0, comes out black.
-            accumulate(luma, black, lumaWeights, lumaSum, count);
+            accumulate(luma, black, lumaWeights[lens], lumaSum, count);
             accumulate(blue, mid, chromaWeights, blueSum, count / 4);
             accumulate(red, mid, chromaWeights, redSum, count / 4);
         }
@@ -282,50 +287,28 @@ final class CellPainter {
         return low + (room & room >> 31);
     }
 
-    private boolean whole(int cell, int lens, int cells) {
-        boolean whole = true;
-        for (int i = 0; i < cells; i++) {
-            whole &= plan.mixed(cell + i).whole()[lens];
+    /** Finds the lenses' weights of the cells, laid out as the strip is. */
+    private void weigh(int cell, int node, int cells) {
+        if (known == null) {
+            weights.find(cell, node, cells, lumaWeights);
         }
-        return whole;
-    }
-
-    /** Finds a lens's weights of the cells, laid out as the strip is. */
-    private void weights(int cell, int lens, int cells) {
         int count = cells * size * size;
-        if (known != null) {
-            known.next(lumaWeights, count);
-            known.next(chromaWeights, count / 4);
-            return;
-        }
-        spreadWeights(cell, lens, cells);
-        if (made != null) {
-            made.add(lumaWeights, count);
-            made.add(chromaWeights, count / 4);
-        }
-    }
-
-    private void spreadWeights(int cell, int lens, int cells) {
-        int pitch = cells * size;
-        for (int i = 0; i < cells; i++) {
-            short[] weights = plan.mixed(cell + i).weights()[lens];
-            for (int row = 0; row < size; row++) {
-                int at = row * pitch + i * size;
-                for (int k = 0; k < size; k++) {
-                    lumaWeights[at + k] = weights[row * size + k];
-                }
+        for (int lens = 0; lens < lumaWeights.length; lens++) {
+            if (plan.shows(cell, lens) && known != null) {
+                known.next(lumaWeights[lens], count);
+            } else if (plan.shows(cell, lens) && made != null) {
+                made.add(lumaWeights[lens], count);
             }
         }
-        // Chroma weighs the mean of its 2 x 2 block of luma.
+    }
+
+    /** Chroma weighs the mean of its 2 x 2 block of luma. */
+    private void halve(int[] luma, int pitch) {
         for (int row = 0; row < size / 2; row++) {
             for (int k = 0; k < pitch / 2; k++) {
                 int at = 2 * row * pitch + 2 * k;
-                chromaWeights[row * pitch / 2 + k] = lumaWeights[at]
-                                + lumaWeights[at + 1]
-                                + lumaWeights[at + pitch]
-                                + lumaWeights[at + pitch + 1]
-                                + 2
-                        >> 2;
+                chromaWeights[row * pitch / 2 + k] =
+                        luma[at] + luma[at + 1] + luma[at + pitch] + luma[at + pitch + 1] + 2 >> 2;
             }
         }
     }

@@ -7,11 +7,11 @@ import foldback.core.warp.CoordinateGrid;
 
 /** What is given back of each lens's light at the nodes of its grid: made when first asked for, and kept while falloffs stay. */
 final class FieldLifts {
-    private final StitchPlan plan;
+    private final CellPlan plan;
     private final Falloff[] falloffs;
     private final int[][] lifts;
 
-    FieldLifts(StitchPlan plan) {
+    FieldLifts(CellPlan plan) {
         this.plan = plan;
         falloffs = new Falloff[plan.lensCount()];
         lifts = new int[plan.lensCount()][];

@@ -17,10 +17,7 @@ import java.util.stream.IntStream;
  * <p>The canvas is cut into the cells of the coordinate grids. Most cells show one lens; weights a pixel are kept for the
  * others only.
  */
-public final class StitchPlan {
-    static final int EMPTY = -1;
-    static final int MIXED = -2;
-
+public final class StitchPlan implements CellPlan {
     /**
      * How far inside its picture a lens is used, source pixels: bicubic reads 2 samples further, which in 4:2:0 chroma are 4
      * pixels, and coordinates are off by at most 0.03.
@@ -48,8 +45,8 @@ public final class StitchPlan {
         List<RigLens> lenses = settings.rig().lenses();
         List<LensView> views = new ArrayList<>();
         int cell = Integer.MAX_VALUE;
-        for (RigLens lens : lenses) {
-            LensView view = new LensView(lens, settings.rigFromCanvas(), settings.meetingMetres());
+        for (int lens = 0; lens < lenses.size(); lens++) {
+            LensView view = settings.view(lens, List.of(settings.rigFromCanvas()));
             views.add(view);
             cell = Math.min(cell, CoordinateGrid.cellFor(settings.canvas(), view));
         }
@@ -59,7 +56,7 @@ public final class StitchPlan {
                 .mapToObj(i -> CoordinateGrid.of(settings.canvas(), views.get(i), common))
                 .toArray(CoordinateGrid[]::new);
         StitchPlan plan = new StitchPlan(settings, grids);
-        Weigher weigher = new Weigher(lenses, settings.feather(), settings.meeting());
+        Weigher weigher = new Weigher(lenses, settings.weights(), settings.meeting());
         SeamSides sides = new SeamSides(grids, weigher);
         IntStream.range(0, plan.cellRows).parallel().forEach(row -> new CellRow(plan, weigher, sides).compile(row));
         return plan;
@@ -69,72 +66,64 @@ public final class StitchPlan {
         return settings.canvas();
     }
 
+    @Override
     public StitchSettings settings() {
         return settings;
     }
 
-    int lensCount() {
-        return grids.length;
-    }
-
-    CoordinateGrid grid(int lens) {
+    @Override
+    public CoordinateGrid grid(int lens) {
         return grids[lens];
     }
 
-    int cellSize() {
-        return grids[0].cell();
-    }
-
-    int cellColumns() {
-        return cellColumns;
-    }
-
-    int cellRows() {
-        return cellRows;
-    }
-
-    /** The lens that shows the whole cell, or {@link #EMPTY} or {@link #MIXED}. */
-    int lensOf(int cell) {
+    @Override
+    public int lensOf(int cell) {
         return cells[cell];
-    }
-
-    /**
-     * How many cells from one on may be painted as a strip: they show the same lenses, and what these look at spans no
-     * more rows of their pictures than sample places can.
-     */
-    int together(int column, int row, int most) {
-        int cell = row * cellColumns + column;
-        int cells = 1;
-        while (cells < most && column + cells < cellColumns && alike(cell, cell + cells)) {
-            cells++;
-        }
-        for (int lens = 0; lens < grids.length && cells > 1; lens++) {
-            if (shows(cell, lens)) {
-                cells = grids[lens].cellsWithin(nodeOf(column, row), cells, SamplePlaces.mostRows(widthOf(lens)));
-            }
-        }
-        return cells;
     }
 
     MixedCell mixed(int cell) {
         return mixed[cell];
     }
 
-    private boolean alike(int cell, int other) {
+    @Override
+    public boolean alike(int cell, int other) {
         return cells[cell] == cells[other] && (cells[cell] != MIXED || mixed[cell].sameLenses(mixed[other]));
     }
 
-    private boolean shows(int cell, int lens) {
+    @Override
+    public boolean shows(int cell, int lens) {
         return cells[cell] == MIXED ? mixed[cell].weights()[lens] != null : cells[cell] == lens;
     }
 
-    private int widthOf(int lens) {
-        return settings.rig().lenses().get(lens).lens().frame().width();
+    @Override
+    public boolean isReadable(int cell, int lens) {
+        return cells[cell] == lens || cells[cell] == MIXED && mixed[cell].whole()[lens];
     }
 
-    /** The first node of a cell. */
-    int nodeOf(int cellColumn, int cellRow) {
-        return cellRow * (cellColumns + 1) + cellColumn;
+    @Override
+    public CellWeights weights(int capacity) {
+        return this::weights;
+    }
+
+    private void weights(int cell, int node, int count, int[][] found) {
+        for (int lens = 0; lens < grids.length; lens++) {
+            if (mixed[cell].weights()[lens] != null) {
+                for (int i = 0; i < count; i++) {
+                    spread(mixed[cell + i].weights()[lens], found[lens], i, count * cellSize());
+                }
+            }
+        }
+    }
+
+    /** Writes a cell's weights into its place in a strip. */
+    private void spread(short[] weights, int[] into, int place, int pitch) {
+        int size = cellSize();
+        for (int row = 0; row < size; row++) {
+            int at = row * pitch + place * size;
+            for (int k = 0; k < size; k++) {
+                into[at + k] = weights[row * size + k];
+            }
+        }
     }
 
     /** The weight in 256ths of a lens at a canvas pixel; for tests, measures and pages that show the seams. */
@@ -170,6 +159,9 @@ public final class StitchPlan {
         private final double[] sides;
         private final double[] depth;
         private final double[] raw;
+        private final double[] stated;
+        private final double[] ray = new double[3];
+        private final double[] rigFromCanvas;
         private final int[] weights;
         private final double[] xy = new double[2];
         private final boolean[] known;
@@ -190,6 +182,8 @@ public final class StitchPlan {
             sides = new double[lenses * lenses];
             depth = new double[lenses];
             raw = new double[lenses];
+            stated = new double[lenses];
+            rigFromCanvas = plan.settings.rigFromCanvas().matrix();
             weights = new int[lenses];
             known = new boolean[lenses];
             whole = new boolean[lenses];
@@ -282,7 +276,12 @@ public final class StitchPlan {
                     }
                 }
                 placeSides((double) u / size, (double) v / size);
-                weigher.weigh(active, count, sides, depth, raw, weights);
+                if (weigher.onSphere().isPresent()) {
+                    state(weigher.onSphere().get(), node, u, v);
+                    weigher.weighStated(active, count, stated, depth, raw, weights);
+                } else {
+                    weigher.weigh(active, count, sides, depth, raw, weights);
+                }
                 int sum = 0;
                 for (int a = 0; a < count; a++) {
                     int lens = active[a];
@@ -307,6 +306,24 @@ public final class StitchPlan {
             }
             plan.mixed[cell] = new MixedCell(perLens, whole.clone());
             return MIXED;
+        }
+
+        /** Finds what is stated for a pixel. */
+        private void state(WeightMap.OnSphere map, int node, int u, int v) {
+            int columns = plan.cellColumns + 1;
+            int size = plan.cellSize();
+            Canvas canvas = plan.canvas();
+            double x = node % columns * size + u + 0.5;
+            double y = node / columns * size + v + 0.5;
+            canvas.projection().ray(x, y, canvas.width(), canvas.height(), ray);
+            double[] m = rigFromCanvas;
+            double rayX = ray[0];
+            double rayY = ray[1];
+            double rayZ = ray[2];
+            for (int k = 0; k < 3; k++) {
+                ray[k] = m[3 * k] * rayX + m[3 * k + 1] * rayY + m[3 * k + 2] * rayZ;
+            }
+            map.at(ray, stated);
         }
 
         /** The distances to the seams of the active lenses at the four corners of a cell. */

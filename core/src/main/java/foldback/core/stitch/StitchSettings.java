@@ -3,6 +3,9 @@ package foldback.core.stitch;
 import foldback.core.rig.Rig;
 import foldback.core.space.Rotation;
 import foldback.core.warp.Canvas;
+import foldback.core.warp.LensView;
+import foldback.core.warp.RayShift;
+import java.util.List;
 
 /**
  * The geometry of one stitched picture.
@@ -11,25 +14,63 @@ import foldback.core.warp.Canvas;
  * @param rig lenses stated for the pictures that will be read
  * @param rigFromCanvas the rotation from canvas to rig
  * @param meetingMetres where the lenses' pictures agree; infinite for far
- * @param feather full ramp across a seam, radians; 0 is a hard cut
+ * @param weights what each lens counts where several show the same
  * @param meeting how the lenses of an overlap meet
+ * @param shifts by lens, how what it is asked for is moved; empty where nothing is
  */
 public record StitchSettings(
-        Canvas canvas, Rig rig, Rotation rigFromCanvas, double meetingMetres, double feather, Meeting meeting) {
+        Canvas canvas,
+        Rig rig,
+        Rotation rigFromCanvas,
+        double meetingMetres,
+        WeightMap weights,
+        Meeting meeting,
+        List<RayShift> shifts) {
 
     public StitchSettings {
-        if (!(feather >= 0) || feather > Math.PI) {
-            throw new IllegalArgumentException("'feather' must be 0 to pi: " + feather);
+        shifts = List.copyOf(shifts);
+        if (!shifts.isEmpty() && shifts.size() != rig.lenses().size()) {
+            throw new IllegalArgumentException("as many shifts as lenses are needed: " + shifts.size() + " for "
+                    + rig.lenses().size());
         }
     }
 
-    /** For a picture that is blended. */
+    /**
+     * For a picture that is blended.
+     *
+     * @param feather full ramp across a seam, radians; 0 is a hard cut
+     */
     public StitchSettings(Canvas canvas, Rig rig, Rotation rigFromCanvas, double meetingMetres, double feather) {
-        this(canvas, rig, rigFromCanvas, meetingMetres, feather, Meeting.BLENDED);
+        this(canvas, rig, rigFromCanvas, meetingMetres, new WeightMap.Feather(feather), Meeting.BLENDED, List.of());
     }
 
     /** The same for a picture whose lenses meet otherwise. */
     public StitchSettings with(Meeting other) {
-        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, feather, other);
+        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, weights, other, shifts);
+    }
+
+    /** The same with lenses that count otherwise. */
+    public StitchSettings with(WeightMap other) {
+        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, other, meeting, shifts);
+    }
+
+    /** The same with lenses that look elsewhere. */
+    public StitchSettings withShifts(List<RayShift> others) {
+        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, weights, meeting, others);
+    }
+
+    /** The same on another canvas. */
+    StitchSettings on(Canvas other, Rotation rigFromOther) {
+        return new StitchSettings(other, rig, rigFromOther, meetingMetres, weights, meeting, shifts);
+    }
+
+    /**
+     * How a lens sees the canvas.
+     *
+     * @param rotations from canvas to rig while its picture is read, see {@link LensView}
+     */
+    LensView view(int lens, List<Rotation> rotations) {
+        RayShift shift = shifts.isEmpty() ? RayShift.NONE : shifts.get(lens);
+        return new LensView(rig.lenses().get(lens), rotations, meetingMetres, shift);
     }
 }

@@ -1,19 +1,15 @@
 package foldback.core.stitch;
 
 import foldback.core.picture.Frame;
+import foldback.core.run.Threads;
 import foldback.core.tone.LensLight;
 import foldback.core.warp.Kernel;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Future;
-import java.util.concurrent.atomic.AtomicInteger;
 
 /**
  * Carries a plan out on frames; the same bits come out on any number of threads, and whether places are kept or not.
  */
-public final class Stitcher {
+public final class Stitcher implements Stitch {
     private final StitchPlan plan;
     private final FieldLifts lifts;
     private final Kernel kernel;
@@ -51,47 +47,15 @@ public final class Stitcher {
         }
     }
 
-    /** The same on {@code threads} tasks of an executor; returns when all are done. */
-    public void stitch(List<Frame> sources, List<LensLight> lights, Frame canvas, ExecutorService executor, int threads)
+    /** The same on several threads, at any time. */
+    @Override
+    public void stitch(double seconds, List<Frame> sources, List<LensLight> lights, Frame canvas, Threads threads)
             throws InterruptedException {
-        AtomicInteger next = new AtomicInteger();
-        List<Future<?>> parts = new ArrayList<>();
-        for (int i = 0; i < threads; i++) {
-            CellPainter painter = painter(sources, lights, canvas);
-            parts.add(executor.submit(() -> {
-                for (int row = next.getAndIncrement(); row < plan.cellRows(); row = next.getAndIncrement()) {
-                    painter.paintRow(row);
-                }
-            }));
-        }
-        for (Future<?> part : parts) {
-            try {
-                part.get();
-            } catch (ExecutionException failed) {
-                throw new IllegalStateException("stitching failed", failed.getCause());
-            }
-        }
+        threads.share(plan.cellRows(), () -> painter(sources, lights, canvas)::paintRow);
     }
 
     private CellPainter painter(List<Frame> sources, List<LensLight> lights, Frame canvas) {
-        if (lights.size() != plan.lensCount()) {
-            throw new IllegalArgumentException(
-                    "as many lights as lenses are needed: " + lights.size() + " for " + plan.lensCount());
-        }
-        if (canvas.width() != plan.canvas().width()
-                || canvas.height() != plan.canvas().height()) {
-            throw new IllegalArgumentException(
-                    "the frame to fill is " + canvas.width() + " x " + canvas.height() + ", the plan is for "
-                            + plan.canvas().width() + " x " + plan.canvas().height());
-        }
-        for (int lens = 0; lens < plan.lensCount(); lens++) {
-            var frame = plan.settings().rig().lenses().get(lens).lens().frame();
-            Frame source = sources.get(lens);
-            if (source.width() != frame.width() || source.height() != frame.height()) {
-                throw new IllegalArgumentException("lens " + lens + " is described for " + frame.width() + " x "
-                        + frame.height() + ", its frame is " + source.width() + " x " + source.height());
-            }
-        }
+        StitchInput.check(plan.settings(), sources, lights, canvas);
         boolean useKept = kept != null && kept.fits(sources, lights);
         return new CellPainter(plan, lights, lifts, kernel, sources, canvas, useKept ? kept : null);
     }

@@ -4,6 +4,7 @@ import foldback.core.lens.Lens;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Direction;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * What each lens counts at a direction.
@@ -24,14 +25,18 @@ final class Weigher {
     private final double[] ramp;
     private final double[] rimFadePx;
     private final Meeting meeting;
+    private final Optional<WeightMap.OnSphere> onSphere;
 
     /**
-     * @param feather full ramp across a seam, radians
+     * @param map what the lenses count where they are blended
      * @param meeting how the lenses of an overlap meet
      */
-    Weigher(List<RigLens> lenses, double feather, Meeting meeting) {
+    Weigher(List<RigLens> lenses, WeightMap map, Meeting meeting) {
         this.meeting = meeting;
         boolean blended = meeting instanceof Meeting.Blended;
+        onSphere = blended && map instanceof WeightMap.OnSphere stated ? Optional.of(stated) : Optional.empty();
+        // Weights that are stated may call for a lens wherever it sees anything.
+        double feather = map instanceof WeightMap.Feather ramps ? ramps.width() : Double.POSITIVE_INFINITY;
         count = lenses.size();
         halfField = lenses.stream().mapToDouble(lens -> lens.lens().halfField()).toArray();
         axisCosine = new double[count * count];
@@ -50,7 +55,9 @@ final class Weigher {
                 double overlap = 2 * Math.min(halfField[i], halfField[j]) * Math.max(0, reach);
                 axisCosine[i * count + j] = StrictMath.cos(between);
                 // What is compared is compared over the whole overlap.
-                ramp[i * count + j] = blended ? Math.min(feather, overlap) : overlap;
+                ramp[i * count + j] = onSphere.isPresent()
+                        ? Double.POSITIVE_INFINITY
+                        : blended ? Math.min(feather, overlap) : overlap;
             }
         }
     }
@@ -114,17 +121,13 @@ final class Weigher {
             weights[side.shown()] = depth[side.shown()] > 0 && depth[side.where()] > 0 ? 256 : 0;
             return;
         }
-        double sum = 0;
-        int best = -1;
         for (int a = 0; a < actives; a++) {
             int i = active[a];
             raw[i] = 0;
-            weights[i] = 0;
             if (depth[i] <= 0) {
                 continue;
             }
-            // A trace is kept, so that the only lens at a place counts whole however near its rim.
-            double weight = 1e-6 + smooth(depth[i] / rimFadePx[i]);
+            double weight = rimWeight(depth, i);
             for (int b = 0; b < actives; b++) {
                 int j = active[b];
                 if (j != i && depth[j] > 0) {
@@ -134,8 +137,47 @@ final class Weigher {
                 }
             }
             raw[i] = weight;
-            sum += weight;
-            if (best < 0 || weight > raw[best]) {
+        }
+        share(active, actives, depth, raw, weights);
+    }
+
+    /** A trace is kept, so that the only lens at a place counts whole however near its rim. */
+    private double rimWeight(double[] depth, int lens) {
+        return 1e-6 + smooth(depth[lens] / rimFadePx[lens]);
+    }
+
+    /** What states weights direction by direction, where something does. */
+    Optional<WeightMap.OnSphere> onSphere() {
+        return onSphere;
+    }
+
+    /**
+     * Writes each lens's weight as {@link #weigh} does, from what was stated for the direction.
+     *
+     * @param stated by lens, 0 or more, read
+     */
+    void weighStated(int[] active, int actives, double[] stated, double[] depth, double[] raw, int[] weights) {
+        double most = 0;
+        for (int a = 0; a < actives; a++) {
+            most = depth[active[a]] > 0 ? Math.max(most, stated[active[a]]) : most;
+        }
+        for (int a = 0; a < actives; a++) {
+            int i = active[a];
+            double wanted = most > 0 ? stated[i] : 1;
+            raw[i] = depth[i] > 0 ? wanted * rimWeight(depth, i) : 0;
+        }
+        share(active, actives, depth, raw, weights);
+    }
+
+    /** Makes 256ths of raw weights; the heaviest lens has what the others leave. */
+    private static void share(int[] active, int actives, double[] depth, double[] raw, int[] weights) {
+        double sum = 0;
+        int best = -1;
+        for (int a = 0; a < actives; a++) {
+            int i = active[a];
+            weights[i] = 0;
+            sum += raw[i];
+            if (depth[i] > 0 && (best < 0 || raw[i] > raw[best])) {
                 best = i;
             }
         }

@@ -1,7 +1,12 @@
 package foldback.core.warp;
 
+import foldback.core.lens.Lens;
+import foldback.core.lens.RadialTable;
+import foldback.core.run.Threads;
 import foldback.core.warp.projection.Projection;
-import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
 
 /**
  * Where the pixels of a canvas look in one lens's picture: computed at the nodes of a coarse grid, bilinear between.
@@ -11,13 +16,12 @@ import java.util.Arrays;
  *
  * <p>Node (i, j) lies at the centre of canvas pixel (i * cell, j * cell); the last column and row of nodes may lie
  * outside the canvas. A node is unknown where the lens says nothing of that direction or where the direction is more than
- * {@link #SLACK} outside its used field; no pixel of a cell with such a node is used.
+ * {@link RowProjector#SLACK} outside its used field; no pixel of a cell with such a node is used.
  */
 public final class CoordinateGrid {
     /** Bound of the interpolation error in source pixels when the cell size is chosen (the product's bar is 0.03). */
     static final double MAX_ERROR_PX = 0.02;
 
-    static final double SLACK = Math.toRadians(8);
     /** Fraction bits of a stored coordinate. */
     static final int FRACTION_BITS = 16;
 
@@ -52,25 +56,91 @@ public final class CoordinateGrid {
 
     /** The grid of one lens; {@code cell} from {@link #cellFor}. */
     public static CoordinateGrid of(Canvas canvas, LensView view, int cell) {
-        CoordinateGrid grid = new CoordinateGrid(canvas, cell);
-        RowProjector projector = new RowProjector(canvas, view, cell, grid.columns, 0.5);
-        double[] exact = new double[2 * grid.columns * grid.rows];
-        for (int row = 0; row < grid.rows; row++) {
-            projector.project(row * cell + 0.5);
+        Draft draft = new Draft(canvas, view, Optional.empty(), cell);
+        RowProjector projector = draft.projector();
+        for (int row = 0; row < draft.grid.rows; row++) {
+            draft.project(projector, row);
+        }
+        for (int row = 0; row < draft.grid.rows; row++) {
+            draft.settle(row);
+        }
+        return draft.grid;
+    }
+
+    /**
+     * The grids of several lenses, made by several threads and without angles: what changes from picture to picture.
+     *
+     * @param tables of the lenses, to {@link #farthest}; a lens without one is projected as it is
+     */
+    public static List<CoordinateGrid> of(
+            Canvas canvas, List<LensView> views, List<Optional<RadialTable>> tables, int cell, Threads threads)
+            throws InterruptedException {
+        List<Draft> drafts = IntStream.range(0, views.size())
+                .mapToObj(lens -> new Draft(canvas, views.get(lens), tables.get(lens), cell))
+                .toList();
+        int rows = drafts.get(0).grid.rows;
+        threads.share(views.size() * rows, () -> {
+            List<RowProjector> projectors =
+                    drafts.stream().map(Draft::projector).toList();
+            return part -> drafts.get(part / rows).project(projectors.get(part / rows), part % rows);
+        });
+        threads.share(views.size() * rows, () -> part -> drafts.get(part / rows).settle(part % rows));
+        return drafts.stream().map(draft -> draft.grid).toList();
+    }
+
+    /** The largest angle from its axis at which a lens is projected, radians. */
+    public static double farthest(Lens lens) {
+        return lens.halfField() + RowProjector.SLACK;
+    }
+
+    /** A grid in the making: first all rows are projected, then all are settled. */
+    private static final class Draft {
+        final CoordinateGrid grid;
+        private final LensView view;
+        private final Optional<RadialTable> table;
+        private final double[] exact;
+
+        Draft(Canvas canvas, LensView view, Optional<RadialTable> table, int cell) {
+            this.view = view;
+            this.table = table;
+            grid = new CoordinateGrid(canvas, cell);
+            exact = new double[2 * grid.columns * grid.rows];
+        }
+
+        RowProjector projector() {
+            return new RowProjector(grid.canvas, view, grid.cell, grid.columns, 0.5, table);
+        }
+
+        void project(RowProjector projector, int row) {
+            projector.project(row * grid.cell + 0.5);
             int at = row * grid.columns;
             System.arraycopy(projector.xy, 0, exact, 2 * at, 2 * grid.columns);
             for (int i = 0; i < grid.columns; i++) {
                 grid.angle[at + i] = (float) projector.angles[i];
             }
         }
-        for (int row = 0; row < grid.rows; row++) {
-            for (int i = 0; i < grid.columns; i++) {
-                int node = row * grid.columns + i;
-                grid.x[node] = fixed(grid.shared(exact, i, row, 0));
-                grid.y[node] = fixed(grid.shared(exact, i, row, 1));
-            }
+
+        void settle(int row) {
+            grid.settle(exact, row, 0, grid.x);
+            grid.settle(exact, row, 1, grid.y);
         }
-        return grid;
+    }
+
+    /** Moves a row of coordinates as {@link #shared} does, and makes fixed-point numbers of them. */
+    private void settle(double[] exact, int row, int which, int[] out) {
+        int first = row * columns;
+        int middle = Math.max(1, Math.min(rows - 2, row)) * columns;
+        for (int i = 1; i < columns - 1; i++) {
+            int at = 2 * (first + i) + which;
+            int across = 2 * (middle + i) + which;
+            double here = exact[at];
+            double along = exact[at - 2] - 2 * here + exact[at + 2];
+            double down = exact[across - 2 * columns] - 2 * exact[across] + exact[across + 2 * columns];
+            double move = (along + down) / 16;
+            out[first + i] = fixed(Math.abs(move) < MOST_MOVED_PX ? here - move : here);
+        }
+        out[first] = fixed(shared(exact, 0, row, which));
+        out[first + columns - 1] = fixed(shared(exact, columns - 1, row, which));
     }
 
     /** A node's coordinate, moved by half of what its cells' middles would miss; where a neighbour is unknown, as it is. */
@@ -223,28 +293,54 @@ public final class CoordinateGrid {
                 && x[node + columns + 1] != UNKNOWN;
     }
 
+    /**
+     * Finds what some cells in a row span of the source.
+     *
+     * @param node the first one's first
+     * @param bounds left, top, right and bottom of their corners, whole source pixels; written
+     * @return whether all corners are known
+     */
+    public boolean bounds(int node, int cells, int[] bounds) {
+        int left = Integer.MAX_VALUE;
+        int top = Integer.MAX_VALUE;
+        int right = Integer.MIN_VALUE;
+        int bottom = Integer.MIN_VALUE;
+        for (int at = node; at <= node + cells; at++) {
+            int below = at + columns;
+            left = Math.min(left, Math.min(x[at], x[below]));
+            top = Math.min(top, Math.min(y[at], y[below]));
+            right = Math.max(right, Math.max(x[at], x[below]));
+            bottom = Math.max(bottom, Math.max(y[at], y[below]));
+        }
+        bounds[0] = left >> FRACTION_BITS;
+        bounds[1] = top >> FRACTION_BITS;
+        bounds[2] = right >> FRACTION_BITS;
+        bounds[3] = bottom >> FRACTION_BITS;
+        return left != UNKNOWN;
+    }
+
     /** How many source rows the known cell whose first node this is spans. */
     public int rowsSpanned(int node) {
-        return rowsBetween(node, node + 1);
+        int below = node + columns;
+        int least = Math.min(Math.min(y[node], y[node + 1]), Math.min(y[below], y[below + 1]));
+        int most = Math.max(Math.max(y[node], y[node + 1]), Math.max(y[below], y[below + 1]));
+        return most - least >> FRACTION_BITS;
     }
 
     /** How many of some known cells in a row, at least 1, span no more source rows together. */
     public int cellsWithin(int node, int cells, int sourceRows) {
-        int within = 1;
-        while (within < cells && rowsBetween(node, node + within + 1) <= sourceRows) {
-            within++;
+        int least = Math.min(y[node], y[node + columns]);
+        int most = Math.max(y[node], y[node + columns]);
+        for (int within = 1; within <= cells; within++) {
+            int above = y[node + within];
+            int below = y[node + columns + within];
+            least = Math.min(least, Math.min(above, below));
+            most = Math.max(most, Math.max(above, below));
+            if (most - least >> FRACTION_BITS > sourceRows) {
+                return Math.max(1, within - 1);
+            }
         }
-        return within;
-    }
-
-    private int rowsBetween(int first, int last) {
-        int least = Integer.MAX_VALUE;
-        int most = Integer.MIN_VALUE;
-        for (int node = first; node <= last; node++) {
-            least = Math.min(least, Math.min(y[node], y[node + columns]));
-            most = Math.max(most, Math.max(y[node], y[node + columns]));
-        }
-        return most - least >> FRACTION_BITS;
+        return cells;
     }
 
     /** Source coordinates at (u, v) canvas pixels from the first node of a known cell; for plans and tests. */
@@ -261,40 +357,10 @@ public final class CoordinateGrid {
 
     private static int fixed(double pixels) {
         // NaN compares as false.
-        return Math.abs(pixels) < LARGEST ? (int) Math.round(pixels * ONE) : UNKNOWN;
+        return Math.abs(pixels) < LARGEST ? (int) Math.floor(pixels * ONE + 0.5) : UNKNOWN;
     }
 
     private static double toPixels(int fixed) {
         return fixed == UNKNOWN ? Double.NaN : (double) fixed / ONE;
-    }
-
-    /** Projects one row of nodes and blanks what is far outside the lens's field. */
-    private static final class RowProjector {
-        final double[] xy;
-        final double[] angles;
-        final double halfField;
-        private final LensView view;
-        private final Projection.RowRays row;
-        private final double[] rays;
-
-        RowProjector(Canvas canvas, LensView view, int cell, int columns, double firstX) {
-            this.view = view;
-            this.halfField = view.lens().halfField();
-            xy = new double[2 * columns];
-            angles = new double[columns];
-            rays = new double[3 * columns];
-            row = canvas.projection().rows(canvas.width(), canvas.height(), firstX, cell, columns);
-        }
-
-        void project(double canvasY) {
-            row.of(canvasY, rays);
-            view.project(rays, xy, angles, angles.length);
-            for (int i = 0; i < angles.length; i++) {
-                // NaN, of a place that shows nothing, compares as false.
-                if (!(angles[i] <= halfField + SLACK)) {
-                    Arrays.fill(xy, 2 * i, 2 * i + 2, Double.NaN);
-                }
-            }
-        }
     }
 }

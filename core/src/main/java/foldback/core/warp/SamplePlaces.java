@@ -24,11 +24,21 @@ public final class SamplePlaces {
 
     int base;
     int count;
+    /** One row of the strip: loops whose arrays are all indexed by the loop's own number are vectorised, others are not. */
+    private final int[] rowX;
+
+    private final int[] rowY;
+    private final int[] rowEntries;
+    private final int[] rowAddresses;
 
     /** @param capacity the most samples of a strip */
     public SamplePlaces(int capacity) {
         entries = new int[capacity];
         addresses = new int[capacity];
+        rowX = new int[capacity];
+        rowY = new int[capacity];
+        rowEntries = new int[capacity];
+        rowAddresses = new int[capacity];
     }
 
     /** A source coordinate as a place holds it, pixels. */
@@ -44,10 +54,71 @@ public final class SamplePlaces {
     /** Takes the places of a path in planes of a stride; they must not span more than {@link #mostRows}. */
     public void set(StripPath path, int stride) {
         count = path.count();
-        addresses(path.x, path.y, stride, entries, count);
-        base = least(entries, count);
-        pack(path.x, path.y, base, entries, count);
-        unpack();
+        int pitch = path.pitch();
+        // A sample in from the least, which is known to within one.
+        int firstColumn = (path.leastX() + ROUNDING >> CoordinateGrid.FRACTION_BITS) - 1;
+        int firstRow = (path.leastY() + ROUNDING >> CoordinateGrid.FRACTION_BITS) - 1;
+        base = firstRow * stride + firstColumn;
+        int originX = (firstColumn << CoordinateGrid.FRACTION_BITS) - ROUNDING;
+        int originY = (firstRow << CoordinateGrid.FRACTION_BITS) - ROUNDING;
+        begin(path.x, originX, rowX, pitch);
+        begin(path.y, originY, rowY, pitch);
+        for (int at = 0; at < count; at += pitch) {
+            if (path.isClamped()) {
+                packClamped(path, originX, originY, stride, pitch);
+            } else {
+                pack(rowX, rowY, path.downX, path.downY, stride, rowEntries, rowAddresses, pitch);
+            }
+            System.arraycopy(rowEntries, 0, entries, at, pitch);
+            System.arraycopy(rowAddresses, 0, addresses, at, pitch);
+        }
+    }
+
+    /** out[i] = first[i] - origin */
+    private static void begin(int[] first, int origin, int[] out, int count) {
+        for (int i = 0; i < count; i++) {
+            out[i] = first[i] - origin;
+        }
+    }
+
+    /** Makes the entries of a row, and goes on to the next one. */
+    private static void pack(
+            int[] x, int[] y, int[] downX, int[] downY, int stride, int[] entries, int[] addresses, int count) {
+        for (int i = 0; i < count; i++) {
+            int px = x[i];
+            int py = y[i];
+            int address = (py >> 16) * stride + (px >> 16);
+            addresses[i] = address;
+            entries[i] = address << ADDRESS_SHIFT
+                    | (py >> DROPPED_BITS & FRACTION_MASK) << FRACTION_BITS
+                    | px >> DROPPED_BITS & FRACTION_MASK;
+            x[i] = px + downX[i];
+            y[i] = py + downY[i];
+        }
+    }
+
+    private void packClamped(StripPath path, int originX, int originY, int stride, int pitch) {
+        for (int i = 0; i < pitch; i++) {
+            int px = path.clampedX(rowX[i] + originX) - originX;
+            int py = path.clampedY(rowY[i] + originY) - originY;
+            rowAddresses[i] = (py >> 16) * stride + (px >> 16);
+            rowEntries[i] = rowAddresses[i] << ADDRESS_SHIFT
+                    | (py >> DROPPED_BITS & FRACTION_MASK) << FRACTION_BITS
+                    | px >> DROPPED_BITS & FRACTION_MASK;
+            rowX[i] += path.downX[i];
+            rowY[i] += path.downY[i];
+        }
+    }
+
+    /** Reads what is held for the square between four samples in which each place lies: bytes without a sign. */
+    public void lookUp(byte[] values, int[] out) {
+        lookUp(values, base, addresses, out, count);
+    }
+
+    private static void lookUp(byte[] values, int first, int[] addresses, int[] out, int count) {
+        for (int i = 0; i < count; i++) {
+            out[i] = values[first + addresses[i]] & 0xff;
+        }
     }
 
     /** To be called when the entries have changed. */
@@ -58,28 +129,6 @@ public final class SamplePlaces {
     private static void unpack(int[] entries, int[] out, int count) {
         for (int i = 0; i < count; i++) {
             out[i] = entries[i] >>> ADDRESS_SHIFT;
-        }
-    }
-
-    private static void addresses(int[] x, int[] y, int stride, int[] out, int count) {
-        for (int i = 0; i < count; i++) {
-            out[i] = (y[i] + ROUNDING >> 16) * stride + (x[i] + ROUNDING >> 16);
-        }
-    }
-
-    private static int least(int[] values, int count) {
-        int least = Integer.MAX_VALUE;
-        for (int i = 0; i < count; i++) {
-            least = Math.min(least, values[i]);
-        }
-        return least;
-    }
-
-    private static void pack(int[] x, int[] y, int base, int[] entries, int count) {
-        for (int i = 0; i < count; i++) {
-            entries[i] = entries[i] - base << ADDRESS_SHIFT
-                    | (y[i] + ROUNDING >> DROPPED_BITS & FRACTION_MASK) << FRACTION_BITS
-                    | x[i] + ROUNDING >> DROPPED_BITS & FRACTION_MASK;
         }
     }
 }

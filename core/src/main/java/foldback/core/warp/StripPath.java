@@ -2,33 +2,62 @@ package foldback.core.warp;
 
 /**
  * Where the samples of a strip of cells lie in a lens's plane: fixed point with 16 fraction bits, sample centres at whole
- * numbers, row after row of the strip. Mutable, one per thread.
+ * numbers. Held as the strip's first row and what is added from a row to the next, which is the same in every row, since
+ * cells are bilinear. Mutable, one per thread.
  */
 public final class StripPath {
     private static final int FRACTION_BITS = CoordinateGrid.FRACTION_BITS;
     private static final int HALF = 1 << (FRACTION_BITS - 1);
 
+    /** The places of the first row. */
     final int[] x;
+
     final int[] y;
-    private final int[] down;
-    private int count;
+    /** What is added to a column from a row to the next. */
+    final int[] downX;
+
+    final int[] downY;
+    private int pitch;
+    private int rows;
+    private int leastX;
+    private int leastY;
+    private int mostX;
+    private int mostY;
+    private boolean clamped;
 
     /** @param capacity the most samples of a strip */
     public StripPath(int capacity) {
         x = new int[capacity];
         y = new int[capacity];
-        down = new int[capacity];
+        downX = new int[capacity];
+        downY = new int[capacity];
+    }
+
+    /** Samples of a row. */
+    int pitch() {
+        return pitch;
+    }
+
+    int rows() {
+        return rows;
     }
 
     int count() {
-        return count;
+        return pitch * rows;
+    }
+
+    boolean isClamped() {
+        return clamped;
     }
 
     /** Sets the path over the luma samples of {@code cells} known cells in a row, from a first node on. */
     public void luma(CoordinateGrid grid, int node, int cells) {
-        count = cells * grid.cell() * grid.cell();
-        fill(grid.fixedX(), node, cells, grid, x, 0, HALF, 0);
-        fill(grid.fixedY(), node, cells, grid, y, 0, HALF, 0);
+        shape(grid.cell(), cells);
+        Axis across = new Axis(HALF, 0);
+        fill(grid.fixedX(), grid, node, cells, 0, across, x, downX);
+        fill(grid.fixedY(), grid, node, cells, 0, across, y, downY);
+        leastX = least(grid.fixedX(), grid, node, cells, across);
+        leastY = least(grid.fixedY(), grid, node, cells, across);
     }
 
     /**
@@ -39,69 +68,91 @@ public final class StripPath {
      * @param firstX where the source's first chroma sample lies, luma pixels from the left edge
      */
     public void chroma(CoordinateGrid grid, int node, int cells, int shiftX, int shiftY, double firstX) {
-        count = cells * grid.cell() * grid.cell() / 4;
-        fill(grid.fixedX(), node, cells, grid, x, 1, (int) (firstX * 2 * HALF), shiftX);
-        fill(grid.fixedY(), node, cells, grid, y, 1, shiftY == 0 ? HALF : 2 * HALF, shiftY);
+        shape(grid.cell() / 2, cells);
+        Axis across = new Axis((int) (firstX * 2 * HALF), shiftX);
+        Axis down = new Axis(shiftY == 0 ? HALF : 2 * HALF, shiftY);
+        fill(grid.fixedX(), grid, node, cells, 1, across, x, downX);
+        fill(grid.fixedY(), grid, node, cells, 1, down, y, downY);
+        leastX = least(grid.fixedX(), grid, node, cells, across);
+        leastY = least(grid.fixedY(), grid, node, cells, down);
+    }
+
+    /**
+     * How a plane's samples lie along one side of a picture.
+     *
+     * @param origin of the first one, fixed-point source pixels
+     * @param shift halvings from source pixels to samples
+     */
+    private record Axis(int origin, int shift) {}
+
+    private void shape(int side, int cells) {
+        pitch = cells * side;
+        rows = side;
+        clamped = false;
     }
 
     /** Moves what lies outside to where all neighbours of both kernels are inside a plane of this size. */
     public void clamp(int width, int height) {
-        int least = 1 << FRACTION_BITS;
-        int mostX = (width - 3) << FRACTION_BITS;
-        int mostY = (height - 3) << FRACTION_BITS;
-        for (int i = 0; i < count; i++) {
-            x[i] = Math.max(least, Math.min(mostX, x[i]));
-            y[i] = Math.max(least, Math.min(mostY, y[i]));
+        clamped = true;
+        mostX = (width - 3) << FRACTION_BITS;
+        mostY = (height - 3) << FRACTION_BITS;
+    }
+
+    int clampedX(int place) {
+        return Math.max(1 << FRACTION_BITS, Math.min(mostX, place));
+    }
+
+    int clampedY(int place) {
+        return Math.max(1 << FRACTION_BITS, Math.min(mostY, place));
+    }
+
+    /** The least x of all samples, to within a sample. */
+    int leastX() {
+        return clamped ? clampedX(leastX) : leastX;
+    }
+
+    int leastY() {
+        return clamped ? clampedY(leastY) : leastY;
+    }
+
+    /** Bilinear places lie between those of the nodes, but for the last bits. */
+    private static int least(int[] nodes, CoordinateGrid grid, int node, int cells, Axis axis) {
+        int least = Integer.MAX_VALUE;
+        for (int at = node; at <= node + cells; at++) {
+            least = Math.min(least, Math.min(nodes[at], nodes[at + grid.columns()]));
         }
+        return least - axis.origin >> axis.shift;
     }
 
     /**
-     * One coordinate of all samples, bilinear in the corners of each cell: out(i, row) = first(i) + row * down(i).
+     * One coordinate of all samples, bilinear in the corners of each cell: place(i, row) = first(i) + row * down(i).
      *
      * @param halving 0 for every canvas pixel; 1 for every other one, starting half a pixel down
-     * @param origin of the plane's first sample, fixed-point source pixels
-     * @param shift halvings from source pixels to the plane's samples
      */
-    private void fill(
-            int[] nodes, int node, int cells, CoordinateGrid grid, int[] out, int halving, int origin, int shift) {
+    private static void fill(
+            int[] nodes, CoordinateGrid grid, int node, int cells, int halving, Axis axis, int[] out, int[] down) {
         int bits = Integer.numberOfTrailingZeros(grid.cell());
         int side = grid.cell() >> halving;
-        int pitch = cells * side;
-        int at = 0;
+        int shift = axis.shift;
+        int below = node + grid.columns();
+        int left = nodes[node];
+        int leftDown = (nodes[below] - left) >> bits;
         for (int c = 0; c < cells; c++) {
-            int here = node + c;
-            int below = here + grid.columns();
-            int left = nodes[here];
-            int leftDown = (nodes[below] - left) >> bits;
-            int rightDown = (nodes[below + 1] - nodes[here + 1]) >> bits;
-            int first = left + halving * (leftDown >> 1) - origin;
-            int last = nodes[here + 1] + halving * (rightDown >> 1) - origin;
+            int right = nodes[node + c + 1];
+            int rightDown = (nodes[below + c + 1] - right) >> bits;
+            int first = left + halving * (leftDown >> 1) - axis.origin;
+            int last = right + halving * (rightDown >> 1) - axis.origin;
             int step = (last - first) >> (bits - halving);
             int bend = (rightDown - leftDown) >> (bits - halving);
-            for (int k = 0; k < side; k += 2) {
-                pair(out, at + k, first + k * step, step, shift);
-                pair(down, at + k, leftDown + k * bend << halving, bend << halving, shift);
+            int fall = leftDown;
+            for (int at = c * side; at < (c + 1) * side; at++) {
+                out[at] = first >> shift;
+                down[at] = fall << halving >> shift;
+                first += step;
+                fall += bend;
             }
-            at += side;
-        }
-        for (int row = 1; row < side; row++) {
-            addRow(out, (row - 1) * pitch, down, row * pitch, pitch);
-        }
-    }
-
-    /**
-     * Two values of a line: halves the turns of a short loop that costs more than what it does. Where cells are one sample
-     * wide the second value lands on the next cell's place, or behind the row, and is written over.
-     */
-    private static void pair(int[] out, int at, int first, int step, int shift) {
-        out[at] = first >> shift;
-        out[at + 1] = first + step >> shift;
-    }
-
-    /** out[to + i] = out[from + i] + step[i] */
-    private static void addRow(int[] out, int from, int[] step, int to, int count) {
-        for (int i = 0; i < count; i++) {
-            out[to + i] = out[from + i] + step[i];
+            left = right;
+            leftDown = rightDown;
         }
     }
 }

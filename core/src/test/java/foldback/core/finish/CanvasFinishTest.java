@@ -7,6 +7,7 @@ import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.picture.Plane;
+import foldback.core.run.Threads;
 import foldback.core.tone.Transfer;
 import foldback.core.tone.Viewing;
 import java.util.Optional;
@@ -91,7 +92,7 @@ class CanvasFinishTest {
         Frame out = Frame.allocate(PixelFormat.YUV420_8, TAGS, 32, 20);
         ExecutorService executor = Executors.newFixedThreadPool(threads);
         try {
-            finish.finish(log, out, executor, threads);
+            finish.finish(log, out, new Threads(executor, threads));
         } finally {
             executor.shutdownNow();
         }

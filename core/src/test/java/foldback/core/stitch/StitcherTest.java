@@ -11,6 +11,7 @@ import foldback.core.picture.PixelFormat;
 import foldback.core.picture.Plane;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
+import foldback.core.run.Threads;
 import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
 import foldback.core.tone.Falloff;
@@ -49,7 +50,7 @@ class StitcherTest {
             Frame three = canvas(format);
             stitcher.stitch(frames, lights, one);
             ExecutorService executor = Executors.newFixedThreadPool(3);
-            stitcher.stitch(frames, lights, three, executor, 3);
+            stitcher.stitch(0, frames, lights, three, new Threads(executor, 3));
             executor.shutdown();
             assertThat(difference(one.y(), three.y())).isZero();
             assertThat(difference(one.u(), three.u())).isZero();
@@ -74,7 +75,7 @@ class StitcherTest {
             Frame wanted = canvas(PixelFormat.YUV420_8);
             Frame found = canvas(PixelFormat.YUV420_8);
             new Stitcher(plan, Kernel.FINE).stitch(frames, lights, wanted);
-            keeping.stitch(frames, lights, found, executor, 2);
+            keeping.stitch(seed, frames, lights, found, new Threads(executor, 2));
             assertThat(difference(wanted.y(), found.y())).isZero();
             assertThat(difference(wanted.u(), found.u())).isZero();
             assertThat(difference(wanted.v(), found.v())).isZero();

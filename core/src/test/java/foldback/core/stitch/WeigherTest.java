@@ -10,7 +10,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class WeigherTest {
     private static final double FEATHER = Math.toRadians(6);
-    private final Weigher two = new Weigher(ReadyRigs.twoBackToBack().lenses(), FEATHER, Meeting.BLENDED);
+    private final Weigher two =
+            new Weigher(ReadyRigs.twoBackToBack().lenses(), new WeightMap.Feather(FEATHER), Meeting.BLENDED);
 
     @ParameterizedTest
     @CsvSource({"-9, 0", "-3, 0", "0, 128", "1.5, 216", "3, 256", "9, 256"})
@@ -40,7 +41,8 @@ class WeigherTest {
 
     @Test
     void aFeatherIsNoWiderThanTheOverlap() {
-        Weigher wide = new Weigher(ReadyRigs.twoBackToBack().lenses(), Math.toRadians(90), Meeting.BLENDED);
+        Weigher wide = new Weigher(
+                ReadyRigs.twoBackToBack().lenses(), new WeightMap.Feather(Math.toRadians(90)), Meeting.BLENDED);
         // 195 degrees twice leave 15 on each side.
         assertThat(Math.toDegrees(wide.rampBetween(0, 1))).isCloseTo(15, within(1e-9));
         assertThat(two.rampBetween(0, 1)).isEqualTo(FEATHER);
@@ -58,8 +60,10 @@ class WeigherTest {
         "1, 400, 0, 1"
     })
     void stripsShowTheLensesInTurn(double sideDegrees, double depthA, double depthB, int first) {
-        Weigher strips =
-                new Weigher(ReadyRigs.twoBackToBack().lenses(), FEATHER, new Meeting.Strips(Math.toRadians(2)));
+        Weigher strips = new Weigher(
+                ReadyRigs.twoBackToBack().lenses(),
+                new WeightMap.Feather(FEATHER),
+                new Meeting.Strips(Math.toRadians(2)));
         int[] weights = new int[2];
         double side = Math.toRadians(sideDegrees);
         strips.weigh(

@@ -10,6 +10,7 @@ import foldback.core.lens.LensFrame;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Position;
 import foldback.core.space.Rotation;
+import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -46,6 +47,32 @@ class LensViewTest {
         RigLens centred = new RigLens("A", LENS.lens(), Rotation.IDENTITY, new Position(0, 0, 0));
         double[] there = new LensView(centred, Rotation.IDENTITY, 1).project(CANVAS, 2500, 700);
         assertThat(here).containsExactly(there, within(1e-9));
+    }
+
+    /** A shift that turns all rays is a lens that is turned the other way; read row by row or not. */
+    @Test
+    void aShiftMovesWhatTheLensIsAskedFor() {
+        Rotation by = Rotation.ofYawPitchRoll(0.05, -0.03, 0.02);
+        double[] m = by.matrix();
+        RayShift shift = (rays, count) -> {
+            for (int i = 0; i < 3 * count; i += 3) {
+                double x = rays[i];
+                double y = rays[i + 1];
+                double z = rays[i + 2];
+                for (int k = 0; k < 3; k++) {
+                    rays[i + k] = m[3 * k] * x + m[3 * k + 1] * y + m[3 * k + 2] * z;
+                }
+            }
+        };
+        RigLens far = new RigLens("A", LENS.lens(), Rotation.IDENTITY, new Position(0, 0, 0));
+        Rotation canvas = Rotation.ofYawPitchRoll(0.3, 0.1, 0.2);
+        for (List<Rotation> rotations : List.of(
+                List.of(canvas), List.of(canvas, canvas.times(Rotation.ofYawPitchRoll(0.02, 0.01, 0)), canvas))) {
+            double[] shifted = new LensView(far, rotations, 1, shift).project(CANVAS, 2300, 800);
+            double[] turned = new LensView(far.withRotation(by.inverse()), rotations, 1, RayShift.NONE)
+                    .project(CANVAS, 2300, 800);
+            assertThat(shifted).containsExactly(turned, within(1e-6));
+        }
     }
 
     @Test

@@ -11,12 +11,19 @@ import foldback.core.recipe.Recipe;
 import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.Balance;
+import foldback.core.run.Threads;
+import foldback.core.stitch.MovingStitcher;
+import foldback.core.stitch.RigMotion;
+import foldback.core.stitch.SphereLayer;
+import foldback.core.stitch.Stitch;
+import foldback.core.stitch.StitchSettings;
 import foldback.core.stitch.Stitcher;
+import foldback.core.tone.LensLight;
 import foldback.core.tone.LightCurve;
 import foldback.core.tone.Viewing;
+import foldback.core.warp.Kernel;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.ExecutorService;
 
 /**
  * Makes pictures of a take, one at a time: from what is decided about it, its lenses' pictures of a moment, and a target.
@@ -34,7 +41,8 @@ public final class PictureMaker {
     private final PixelFormat format;
     private final ColourTags tags;
     private final Optional<CanvasFinish> finish;
-    private final Stitcher stitcher;
+    private final List<SphereLayer> layers;
+    private final Stitch stitch;
     private final RecipeLight light;
     /** Of the source as it is, where clipping is marked. */
     private final Optional<RecipeLight> uncorrected;
@@ -47,8 +55,10 @@ public final class PictureMaker {
             Target target,
             Optional<ColourTransform> transform,
             PlanCache cache,
-            long keptBytes) {
+            long keptBytes,
+            Additions additions) {
         this.target = target;
+        layers = additions.layers();
         RecipePlan plan = RecipePlan.compile(recipe, target.canvas(), sources);
         halvings = plan.halvings();
         ColourTags stated = sources.get(0).tags();
@@ -63,7 +73,13 @@ public final class PictureMaker {
         finish = viewing.isPresent() || deeper ? Optional.of(new CanvasFinish(viewing)) : Optional.empty();
         stitchedFormat = finish.isPresent() ? PixelFormat.YUV420_10 : format;
         tags = viewing.isPresent() ? ColourTags.BT709_LIMITED : stitchedTags;
-        stitcher = new Stitcher(cache.plan(plan.settings().with(target.meeting())), target.kernel(), keptBytes);
+        StitchSettings settings = plan.settings()
+                .with(target.meeting())
+                .with(additions.weights().orElse(plan.settings().weights()))
+                .withShifts(additions.shifts());
+        stitch = additions.motion().isPresent()
+                ? new Moving(settings, additions.motion().get(), target.kernel())
+                : new Stitcher(cache.plan(settings), target.kernel(), keptBytes);
         light = cache.light(recipe, sources, stitchedFormat, stitchedTags);
         uncorrected = target.marks() == Target.Marks.CLIPPING
                 ? Optional.of(cache.light(uncorrected(recipe), sources, stitchedFormat, stitchedTags))
@@ -83,21 +99,46 @@ public final class PictureMaker {
             Target target,
             Optional<ColourTransform> transform,
             PlanCache cache) {
-        return new PictureMaker(recipe, sources, target, transform, cache, 0);
+        return new PictureMaker(recipe, sources, target, transform, cache, 0, Additions.NONE);
     }
 
     /**
      * A maker of a run of pictures, which keeps from one to the next what does not change.
      *
      * @param keptBytes the most that this may take
+     * @param additions what was measured or drawn about the take
      */
     public static PictureMaker ofRun(
             Recipe recipe,
             List<RecipePlan.Source> sources,
             Target target,
             Optional<ColourTransform> transform,
-            long keptBytes) {
-        return new PictureMaker(recipe, sources, target, transform, new PlanCache(1), keptBytes);
+            long keptBytes,
+            Additions additions) {
+        return new PictureMaker(recipe, sources, target, transform, new PlanCache(1), keptBytes, additions);
+    }
+
+    /** Compiled when the first picture is asked for, by the threads that are given with it. */
+    private static final class Moving implements Stitch {
+        private final StitchSettings settings;
+        private final RigMotion motion;
+        private final Kernel kernel;
+        private MovingStitcher stitcher;
+
+        Moving(StitchSettings settings, RigMotion motion, Kernel kernel) {
+            this.settings = settings;
+            this.motion = motion;
+            this.kernel = kernel;
+        }
+
+        @Override
+        public void stitch(double seconds, List<Frame> pictures, List<LensLight> lights, Frame canvas, Threads threads)
+                throws InterruptedException {
+            if (stitcher == null) {
+                stitcher = new MovingStitcher(settings, motion, kernel, threads);
+            }
+            stitcher.stitch(seconds, pictures, lights, canvas, threads);
+        }
     }
 
     /** How often each lens's picture is to be halved before it is given, so that nothing in it aliases. */
@@ -128,17 +169,19 @@ public final class PictureMaker {
      * @param pictures of the lenses, halved as {@link #halvings} says; read
      * @param out of {@link #allocate}'s kind; every sample is written
      */
-    public void make(double seconds, List<Frame> pictures, Frame out, ExecutorService executor, int threads)
-            throws InterruptedException {
+    public void make(double seconds, List<Frame> pictures, Frame out, Threads threads) throws InterruptedException {
         Frame stitched = finish.isPresent() ? between() : out;
-        stitcher.stitch(pictures, light.at(seconds), stitched, executor, threads);
+        stitch.stitch(seconds, pictures, light.at(seconds), stitched, threads);
+        for (SphereLayer layer : layers) {
+            layer.lay(seconds, stitched, threads);
+        }
         if (uncorrected.isPresent()) {
             Frame source = stitchedFrame();
-            stitcher.stitch(pictures, uncorrected.get().at(seconds), source, executor, threads);
+            stitch.stitch(seconds, pictures, uncorrected.get().at(seconds), source, threads);
             ClippingMarks.draw(source, stitched);
         }
         if (finish.isPresent()) {
-            finish.get().finish(stitched, out, executor, threads);
+            finish.get().finish(stitched, out, threads);
         }
     }
 

@@ -5,7 +5,9 @@ import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.FrameHalver;
 import foldback.core.recipe.Recipe;
+import foldback.core.run.Threads;
 import foldback.core.warp.Kernel;
+import foldback.engine.picture.Additions;
 import foldback.engine.picture.PictureMaker;
 import foldback.engine.picture.Target;
 import foldback.engine.proxy.Proxies;
@@ -61,7 +63,8 @@ public final class Player {
                 small.stream().map(Proxy::source).toList(),
                 Target.plain(request.canvas(), Kernel.QUICK, Target.Colours.VIEWING),
                 transform,
-                KEPT_BYTES);
+                KEPT_BYTES,
+                Additions.NONE);
         boolean full = maker.tags().range() == ColourTags.Range.FULL;
         Optional<PlayWriter.Sound> sound = request.soundSlot().flatMap(slot -> sound(take, slot, request));
         int width = request.canvas().width();
@@ -114,7 +117,7 @@ public final class Player {
                 for (Source source : sources) {
                     pictures.add(source.at(time));
                 }
-                maker.make(time, pictures, canvas, executor, threads);
+                maker.make(time, pictures, canvas, new Threads(executor, threads));
                 writer.write(canvas);
             }
             writer.end();

@@ -8,6 +8,7 @@ import foldback.core.recipe.Recipe;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.NoiseReduction;
 import foldback.core.run.Run;
+import foldback.core.run.Threads;
 import foldback.core.warp.Canvas;
 import foldback.engine.balance.KnotFrames;
 import foldback.engine.picture.PictureMaker;
@@ -34,7 +35,7 @@ public final class Previewer implements AutoCloseable {
     private final Proxies proxies;
     private final PlanCache plans = new PlanCache(PLANS);
     private final ExecutorService executor;
-    private final int threads;
+    private final Threads threads;
 
     /**
      * A picture and where it comes from.
@@ -52,12 +53,12 @@ public final class Previewer implements AutoCloseable {
     public Previewer(Proxies proxies, long cacheBytes, int threads) {
         this.proxies = proxies;
         this.frames = new FrameCache(cacheBytes);
-        this.threads = threads;
         this.executor = Executors.newFixedThreadPool(threads, task -> {
             Thread thread = new Thread(task, "preview");
             thread.setDaemon(true);
             return thread;
         });
+        this.threads = new Threads(executor, threads);
     }
 
     /**
@@ -85,7 +86,7 @@ public final class Previewer implements AutoCloseable {
         });
         run.check();
         Frame out = maker.allocate();
-        maker.make(seconds, pictures, out, executor, threads);
+        maker.make(seconds, pictures, out, threads);
         return new Picture(out, fromProxies);
     }
 

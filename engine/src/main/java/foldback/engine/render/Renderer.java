@@ -3,7 +3,9 @@ package foldback.engine.render;
 import foldback.core.picture.Frame;
 import foldback.core.recipe.ClipRef;
 import foldback.core.run.Run;
+import foldback.core.run.Threads;
 import foldback.engine.document.RenderSpec;
+import foldback.engine.picture.Additions;
 import foldback.engine.picture.PictureMaker;
 import foldback.engine.take.TakeClip;
 import foldback.media.ChildKilledException;
@@ -144,7 +146,8 @@ public final class Renderer {
                 job.shown().sources(),
                 job.target(),
                 job.transform(),
-                Runtime.getRuntime().maxMemory() / KEPT_SHARE);
+                Runtime.getRuntime().maxMemory() / KEPT_SHARE,
+                Additions.NONE);
         EncoderSettings encoder = new EncoderSettings(
                 spec.canvas().width(),
                 spec.canvas().height(),
@@ -175,7 +178,7 @@ public final class Renderer {
                     }
                 }
                 Frame canvas = lane.canvas();
-                maker.make(job.timeOf(n), List.of(frames), canvas, executor, threads);
+                maker.make(job.timeOf(n), List.of(frames), canvas, new Threads(executor, threads));
                 boolean ends = (n + 1) % job.pieceFrames() == 0 || n + 1 == end;
                 if (ends) {
                     feeds.forEach(feed -> damage.add(feed.slots(), feed.damaged()));

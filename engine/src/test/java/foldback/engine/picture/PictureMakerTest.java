@@ -6,15 +6,21 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
+import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.Balance;
+import foldback.core.run.Threads;
+import foldback.core.space.Rotation;
 import foldback.core.stitch.Meeting;
+import foldback.core.stitch.RigMotion;
+import foldback.core.stitch.WeightMap;
 import foldback.core.tone.CurveChoice;
 import foldback.core.tone.Transfer;
 import foldback.core.tone.Viewing;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
+import foldback.core.warp.RayShift;
 import foldback.engine.DemoTake;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -22,6 +28,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -62,7 +69,7 @@ class PictureMakerTest {
         Frame out = maker.allocate();
         ExecutorService executor = Executors.newSingleThreadExecutor();
         try {
-            maker.make(0, grey(maker, format, level), out, executor, 1);
+            maker.make(0, grey(maker, format, level), out, new Threads(executor, 1));
         } finally {
             executor.shutdownNow();
         }
@@ -122,6 +129,87 @@ class PictureMakerTest {
                 maker(log, PixelFormat.YUV420_8, Target.plain(CANVAS, Kernel.QUICK, Target.Colours.FOOTAGE));
         assertThat(signal.tags().transfer()).isEqualTo(ColourTags.Curve.ACESCCT);
         assertThat(mean(made(signal, PixelFormat.YUV420_8, 120))).isEqualTo(120);
+    }
+
+    /** A rig that is turned and turned back by the level shows what one that was never turned shows. */
+    @Test
+    void aRigThatTurnsIsTakenAsItWasAtTheMoment() throws Exception {
+        Target target = new Target(CANVAS, 8, Kernel.FINE, Target.Colours.FOOTAGE, Target.Marks.NONE, Meeting.BLENDED);
+        Rotation turn = Rotation.ofYawPitchRoll(0.8, 0.3, -0.2);
+        RigMotion motion = new RigMotion(seconds -> seconds == 2 ? turn : Rotation.IDENTITY, List.of(0.0, 0.0));
+        Recipe turned = recipe.with(Level.SECTION, new Level(turn.yaw(), turn.pitch(), turn.roll()));
+        PictureMaker still = maker(recipe, PixelFormat.YUV420_8, target);
+        PictureMaker moving = maker(turned, target, Additions.NONE.withMotion(motion));
+        Frame wanted = still.allocate();
+        Frame found = moving.allocate();
+        ExecutorService executor = Executors.newFixedThreadPool(2);
+        still.make(2, slopes(still), wanted, new Threads(executor, 2));
+        moving.make(2, slopes(moving), found, new Threads(executor, 2));
+        executor.shutdown();
+        for (int y = 0; y < CANVAS.height(); y++) {
+            for (int x = 0; x < CANVAS.width(); x++) {
+                // At the seam the lenses differ by 35 codes, and weights are those of the nearest pixel.
+                assertThat(Math.abs(wanted.y().get(x, y) - found.y().get(x, y))).isLessThanOrEqualTo(2);
+            }
+        }
+    }
+
+    private PictureMaker maker(Recipe shown, Target target, Additions additions) {
+        return PictureMaker.ofRun(shown, sources(PixelFormat.YUV420_8), target, Optional.empty(), 0, additions);
+    }
+
+    @Test
+    void weightsThatAreStatedShiftsAndLayersAreTakenUp() throws Exception {
+        Target target = new Target(CANVAS, 8, Kernel.FINE, Target.Colours.FOOTAGE, Target.Marks.NONE, Meeting.BLENDED);
+        WeightMap.OnSphere evenly = (ray, weights) -> {
+            weights[0] = 1;
+            weights[1] = 1;
+        };
+        int[] shifted = {0, 0};
+        List<RayShift> shifts = List.of((rays, count) -> shifted[0] += count, (rays, count) -> shifted[1] += count);
+        PictureMaker maker = maker(
+                recipe,
+                target,
+                Additions.NONE
+                        .withWeights(evenly)
+                        .withShifts(shifts)
+                        .withLayers(List.of(
+                                (seconds, canvas, threads) -> canvas.y().set(9, 7, (int) seconds),
+                                (seconds, canvas, threads) -> canvas.y().set(11, 7, 2 * (int) seconds))));
+        List<Frame> frames = grey(maker, PixelFormat.YUV420_8, 60);
+        for (int y = 0; y < frames.get(1).height(); y++) {
+            for (int x = 0; x < frames.get(1).width(); x++) {
+                frames.get(1).y().set(x, y, 100);
+            }
+        }
+        Frame out = maker.allocate();
+        ExecutorService executor = Executors.newFixedThreadPool(2);
+        maker.make(90, frames, out, new Threads(executor, 2));
+        executor.shutdown();
+        assertThat(out.y().get(CANVAS.width() / 2, CANVAS.height() / 2)).isEqualTo(60);
+        assertThat(out.y().get(2, CANVAS.height() / 2)).isEqualTo(100);
+        // Half of each in the middle of both overlaps.
+        long halves = IntStream.range(0, CANVAS.width())
+                .filter(x -> out.y().get(x, CANVAS.height() / 2) == 80)
+                .count();
+        assertThat(halves).isBetween(4L, 12L);
+        assertThat(shifted[0]).isPositive();
+        assertThat(shifted[1]).isPositive();
+        assertThat(out.y().get(9, 7)).isEqualTo(90);
+        assertThat(out.y().get(11, 7)).isEqualTo(180);
+    }
+
+    /** Grey that rises across each lens's picture. */
+    private static List<Frame> slopes(PictureMaker maker) {
+        List<Frame> frames = grey(maker, PixelFormat.YUV420_8, 0);
+        for (Frame frame : frames) {
+            for (int y = 0; y < frame.height(); y++) {
+                for (int x = 0; x < frame.width(); x++) {
+                    frame.y().set(x, y, 40 + 20 * x / frame.width() + 15 * y / frame.height());
+                }
+            }
+        }
+        return frames;
     }
 
     @Test

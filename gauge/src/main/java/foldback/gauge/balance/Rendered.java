@@ -5,6 +5,7 @@ import foldback.core.picture.Plane;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.Balance;
+import foldback.core.run.Threads;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.picture.PictureMaker;
@@ -45,8 +46,8 @@ record Rendered(double flicker, double newlyFull) {
         double changed = 0;
         long full = 0;
         for (int n = 0; n < FRAMES; n++) {
-            plain.make(times[n], frames.get(n), source, executor, 1);
-            evened.make(times[n], frames.get(n), now, executor, 1);
+            plain.make(times[n], frames.get(n), source, new Threads(executor, 1));
+            evened.make(times[n], frames.get(n), now, new Threads(executor, 1));
             full += newlyFull(source.y(), now.y());
             changed += n == 0 ? 0 : change(before.y(), now.y());
             Frame free = before;

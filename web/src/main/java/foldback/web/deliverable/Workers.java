@@ -9,7 +9,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Which workers are there, by when they were seen last. */
 @Service
-class Workers {
+public class Workers {
     /** One that was not seen for so long is gone, or hangs. */
     private static final Duration PATIENCE = Duration.ofSeconds(20);
 
@@ -34,7 +34,7 @@ class Workers {
 
     /** How many are at work, or ready to. */
     @Transactional(readOnly = true)
-    int present() {
+    public int present() {
         Integer count =
                 database.queryForObject("SELECT COUNT(*) FROM worker WHERE seen_at > ?", Integer.class, now(PATIENCE));
         return count == null ? 0 : count;

@@ -23,12 +23,12 @@ import tools.jackson.databind.JsonNode;
 @Profile(Role.PAGES)
 @RequestMapping("/api/takes/{takeId}")
 class StageController {
-    private final StageJobs jobs;
+    private final StageOrders jobs;
     private final StageLanes lanes;
     private final Giving giving;
     private final Recipes recipes;
 
-    StageController(StageJobs jobs, StageLanes lanes, Giving giving, Recipes recipes) {
+    StageController(StageOrders jobs, StageLanes lanes, Giving giving, Recipes recipes) {
         this.jobs = jobs;
         this.lanes = lanes;
         this.giving = giving;
@@ -36,7 +36,7 @@ class StageController {
     }
 
     @PostMapping("/stages/{stage}/jobs/{job}")
-    TakeJobs.Status start(
+    StageOrders.Status start(
             @PathVariable Long takeId,
             @PathVariable String stage,
             @PathVariable String job,
@@ -46,19 +46,19 @@ class StageController {
     }
 
     @GetMapping("/stages/{stage}/job")
-    TakeJobs.Status status(@PathVariable Long takeId, @PathVariable String stage) {
-        return jobs.of(stage).status(takeId);
+    StageOrders.Status status(@PathVariable Long takeId, @PathVariable String stage) {
+        return jobs.status(takeId, stage);
     }
 
     /** Records a result that was offered, since what it was made from had changed. */
     @PostMapping("/stages/{stage}/job/use")
-    TakeJobs.Status use(@PathVariable Long takeId, @PathVariable String stage, @RequestParam int base) {
-        return jobs.of(stage).use(takeId, base);
+    StageOrders.Status use(@PathVariable Long takeId, @PathVariable String stage, @RequestParam int base) {
+        return jobs.use(takeId, stage, base);
     }
 
     @DeleteMapping("/stages/{stage}/job")
-    TakeJobs.Status cancel(@PathVariable Long takeId, @PathVariable String stage) {
-        return jobs.of(stage).cancel(takeId);
+    StageOrders.Status cancel(@PathVariable Long takeId, @PathVariable String stage) {
+        return jobs.cancel(takeId, stage);
     }
 
     @GetMapping("/revisions/{number}/stages/{stage}/lane")

@@ -21,15 +21,21 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Profile;
 
-/** The parts of the engine that the pages hold. */
+/** The parts of the engine that pages and worker hold. */
 @Configuration
 class EngineSettings {
-    private static final long FRAME_CACHE_BYTES = 500L << 20;
+    /** Pages show what was decoded again and again; a worker needs its memory for renders. */
+    private static final int PAGES_SHARE = 3;
+
+    private static final int WORKER_SHARE = 8;
 
     @Bean
-    @Profile(Role.PAGES)
-    Previewer previewer(Proxies proxies) {
-        return new Previewer(proxies, FRAME_CACHE_BYTES, Runtime.getRuntime().availableProcessors());
+    Previewer previewer(Proxies proxies, FoldbackProperties properties) {
+        int share = properties.role().equals(Role.PAGES) ? PAGES_SHARE : WORKER_SHARE;
+        return new Previewer(
+                proxies,
+                Runtime.getRuntime().maxMemory() / share,
+                Runtime.getRuntime().availableProcessors());
     }
 
     @Bean
@@ -64,7 +70,6 @@ class EngineSettings {
     }
 
     @Bean
-    @Profile(Role.PAGES)
     TakeSync takeSync(Sounds sounds, Proxies proxies, FoldbackProperties properties) {
         return new TakeSync(sounds, new PictureTracks(properties.work().resolve("pictures"), Optional.of(proxies)));
     }

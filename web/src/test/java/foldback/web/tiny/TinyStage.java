@@ -13,6 +13,8 @@ import foldback.engine.stage.StageResult;
 import foldback.engine.stage.StageTools;
 import foldback.engine.stage.StageView;
 import foldback.engine.take.Take;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -50,8 +52,11 @@ public final class TinyStage implements Stage {
         return Optional.of(new Countdown());
     }
 
-    /** @param times how often each frame is counted */
-    record CountOrder(Integer times) {}
+    /**
+     * @param times how often each frame is counted
+     * @param until a file that is waited for half way, or nothing
+     */
+    record CountOrder(Integer times, String until) {}
 
     private static final class Counting implements StageJob<CountOrder> {
         @Override
@@ -72,8 +77,13 @@ public final class TinyStage implements Stage {
         }
 
         @Override
-        public StageResult run(Recipe recipe, Take take, CountOrder order, StageTools tools, Run run) {
+        public StageResult run(Recipe recipe, Take take, CountOrder order, StageTools tools, Run run)
+                throws InterruptedException {
             run.step(0.5);
+            while (order.until() != null && !Files.exists(Path.of(order.until()))) {
+                run.step(0.5);
+                Thread.sleep(20);
+            }
             int times = order.times() == null ? 1 : order.times();
             Tally tally = new Tally(times * take.clips().get(0).index().frames());
             return new StageResult(

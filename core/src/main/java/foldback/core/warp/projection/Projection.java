@@ -3,7 +3,7 @@ package foldback.core.warp.projection;
 import foldback.core.space.Direction;
 
 /** How a picture of a stated size shows directions. */
-public sealed interface Projection permits Sphere, PartSphere, CentralProjection, Cylindrical, Panini {
+public sealed interface Projection permits Sphere, PartSphere, CentralProjection, Cylindrical, Panini, LensPicture {
 
     /** What lies beyond the sides of a picture. */
     enum Edges {

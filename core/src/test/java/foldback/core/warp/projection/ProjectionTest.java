@@ -4,7 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import foldback.core.rig.ReadyRigs;
+import foldback.core.rig.RigLens;
 import foldback.core.space.Direction;
+import foldback.core.space.Position;
 import foldback.core.warp.projection.CentralProjection.Law;
 import java.util.SplittableRandom;
 import java.util.stream.Stream;
@@ -29,6 +32,26 @@ class ProjectionTest {
                 new Panini(Math.toRadians(100), 0.4));
     }
 
+    /** Its picture is larger than the places that are tried, and its pupil is beside the rig's origin. */
+    private static RigLens lens() {
+        return ReadyRigs.twoBackToBack().lenses().get(1).scaledTo(WIDTH, WIDTH);
+    }
+
+    @Test
+    void aLensPictureShowsPointsAtTheMeetingDistance() {
+        double meeting = 0.4;
+        RigLens lens = lens();
+        double[] ray = ray(new LensPicture(lens, meeting), 200, 150);
+        Position pupil = lens.pupil();
+        Direction seen = lens.rigFromLens()
+                .inverse()
+                .apply(new Direction(
+                        meeting * ray[0] - pupil.x(), meeting * ray[1] - pupil.y(), meeting * ray[2] - pupil.z()));
+        assertThat(seen.angleTo(lens.lens().unproject(200, 150))).isLessThan(1e-9);
+        assertThatThrownBy(() -> new LensPicture(lens, 0.01))
+                .hasMessageContaining("the meeting distance must be more, it is 0.01 m");
+    }
+
     private static double[] ray(Projection projection, double x, double y) {
         double[] ray = new double[3];
         projection.ray(x, y, WIDTH, HEIGHT, ray);
@@ -41,8 +64,13 @@ class ProjectionTest {
         return xy;
     }
 
+    static Stream<Projection> withLenses() {
+        return Stream.concat(
+                all(), Stream.of(new LensPicture(lens(), Double.POSITIVE_INFINITY), new LensPicture(lens(), 0.5)));
+    }
+
     @ParameterizedTest
-    @MethodSource("all")
+    @MethodSource("withLenses")
     void placesComeBackFromTheirDirections(Projection projection) {
         SplittableRandom random = new SplittableRandom(7);
         int seen = 0;

@@ -17,8 +17,11 @@ export function backgroundJob(root, store, { stage, job }, { button, idle, busy 
   const offer = element("p", { class: "soft mt-2", role: "status", "data-test": "offer", hidden: "" });
   part(root, "meter").after(offer);
   const showOffer = (status) => {
-    offer.hidden = !status.offered;
-    if (status.offered) {
+    const waits = status.working && status.message;
+    offer.hidden = !status.offered && !waits;
+    if (waits) {
+      offer.textContent = status.message;
+    } else if (status.offered) {
       const use = element("button", { type: "button", class: "btn", "data-test": "use-offer" }, "Use it all the same");
       use.addEventListener("click", () => {
         askJson(`${path}/use?base=${store.kept.revision}`, { method: "POST" })
@@ -41,6 +44,7 @@ export function backgroundJob(root, store, { stage, job }, { button, idle, busy 
     let status = first;
     while (status.working && root.isConnected && button.isConnected) {
       show(status);
+      showOffer(status);
       await new Promise((resolve) => setTimeout(resolve, LOOK_EVERY_MS));
       status = await askJson(path);
     }

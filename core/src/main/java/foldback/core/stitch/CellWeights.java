@@ -1,0 +1,15 @@
+package foldback.core.stitch;
+
+/** Finds what lenses count in cells that several of them show. */
+interface CellWeights {
+    /**
+     * Finds the weights of a strip of mixed cells that show the same lenses.
+     *
+     * @param cell the first one
+     * @param node its first node
+     * @param cells how many
+     * @param weights by lens, of those that show the cells: 256ths a pixel, row after row of the strip, which sum to 256 or, in
+     *     a hole, 0; written
+     */
+    void find(int cell, int node, int cells, int[][] weights);
+}

@@ -1,0 +1,131 @@
+package foldback.core.stitch;
+
+import foldback.core.lens.LensFrame;
+import foldback.core.run.Threads;
+import foldback.core.space.Rotation;
+import foldback.core.warp.Canvas;
+import foldback.core.warp.SamplePlaces;
+import foldback.core.warp.projection.LensPicture;
+import java.util.List;
+
+/**
+ * What a lens counts at each place of its own picture. Seams lie between lenses, so that this stays as it is however the rig is
+ * turned. Immutable.
+ *
+ * <p>Weights are found as those of a canvas are, of which the lens's picture takes the place. They are held for the middles
+ * between four pixels: 0 where the lens shows nothing, else one more than its weight in {@value #WHOLE}ths. Where rows are read
+ * at different times, lenses look a little past each other: a place may be left by all of them that some of them show.
+ */
+final class LensWeights {
+    private static final int TILE_BITS = 4;
+    private static final int TILE = 1 << TILE_BITS;
+    /** The weight of a lens that alone is shown. */
+    static final int WHOLE = 254;
+
+    private static final Share[] SHARES = Share.values();
+    private static final int ALONE = Share.ALONE.ordinal();
+
+    private final int width;
+    private final int height;
+    private final byte[] weights;
+    /** Shares by their numbers. */
+    private final byte[] tiles;
+
+    private final int tileColumns;
+    private final int tileRows;
+
+    private LensWeights(int width, int height) {
+        this.width = width;
+        this.height = height;
+        weights = new byte[width * height];
+        tileColumns = (width + TILE - 1) / TILE;
+        tileRows = (height + TILE - 1) / TILE;
+        tiles = new byte[tileColumns * tileRows];
+    }
+
+    /** Those of one lens of a stitch; its canvas and rotation play no part. */
+    static LensWeights of(StitchSettings settings, int lens, Threads threads) throws InterruptedException {
+        LensFrame frame = settings.rig().lenses().get(lens).lens().frame();
+        LensPicture picture = new LensPicture(settings.rig().lenses().get(lens), settings.meetingMetres());
+        // Where lenses are asked for something else, they still count by what they show.
+        StitchPlan plan = StitchPlan.compile(settings.withShifts(List.of())
+                .on(new Canvas(frame.width(), frame.height(), picture), Rotation.IDENTITY));
+        LensWeights found = new LensWeights(frame.width(), frame.height());
+        threads.share(found.tileRows, () -> row -> {
+            for (int column = 0; column < found.tileColumns; column++) {
+                found.fill(plan, frame, lens, column, row);
+            }
+        });
+        return found;
+    }
+
+    private void fill(StitchPlan plan, LensFrame frame, int lens, int column, int row) {
+        int least = 255;
+        int most = 0;
+        for (int y = row << TILE_BITS; y < Math.min(height, row + 1 << TILE_BITS); y++) {
+            for (int x = column << TILE_BITS; x < Math.min(width, column + 1 << TILE_BITS); x++) {
+                int right = Math.min(width - 1, x + 1);
+                int below = Math.min(height - 1, y + 1);
+                int sum = plan.weightAt(lens, x, y)
+                        + plan.weightAt(lens, right, y)
+                        + plan.weightAt(lens, x, below)
+                        + plan.weightAt(lens, right, below);
+                boolean shows = sum > 0 || frame.depthInside(x + 1, y + 1) > StitchPlan.MARGIN_PX;
+                int held = shows ? 1 + (sum * WHOLE + 512) / 1024 : 0;
+                weights[y * width + x] = (byte) held;
+                least = Math.min(least, held);
+                most = Math.max(most, held);
+            }
+        }
+        Share share =
+                least == 1 + WHOLE ? Share.ALONE : most > 1 ? Share.SOME : most == 1 ? Share.IN_RESERVE : Share.NONE;
+        tiles[row * tileColumns + column] = (byte) share.ordinal();
+    }
+
+    /** What a lens counts in a part of its picture. */
+    enum Share {
+        /** It shows nothing there. */
+        NONE,
+        /** It shows something, where others are shown. */
+        IN_RESERVE,
+        SOME,
+        /** It alone is shown. */
+        ALONE
+    }
+
+    /** What the lens counts in a rectangle, pixels, which may reach beyond the picture. */
+    Share in(int left, int top, int right, int bottom) {
+        if (left < 0 || top < 0 || right >= width || bottom >= height) {
+            if (right < 0 || bottom < 0 || left >= width || top >= height) {
+                return Share.NONE;
+            }
+            Share inside =
+                    in(Math.max(0, left), Math.max(0, top), Math.min(width - 1, right), Math.min(height - 1, bottom));
+            return inside == Share.ALONE ? Share.SOME : inside;
+        }
+        int most = 0;
+        int least = ALONE;
+        for (int row = top >> TILE_BITS; row <= bottom >> TILE_BITS; row++) {
+            for (int column = left >> TILE_BITS; column <= right >> TILE_BITS; column++) {
+                int tile = tiles[row * tileColumns + column];
+                most = Math.max(most, tile);
+                least = Math.min(least, tile);
+            }
+        }
+        return most == ALONE && least < ALONE ? Share.SOME : SHARES[most];
+    }
+
+    /** Samples from one row of {@link #at} to the next. */
+    int stride() {
+        return width;
+    }
+
+    int height() {
+        return height;
+    }
+
+    /** What is held at places in planes of {@link #stride}. */
+    void at(SamplePlaces places, int[] out) {
+        places.lookUp(weights, out);
+    }
+}

@@ -1,0 +1,39 @@
+package foldback.core.stitch;
+
+import foldback.core.picture.Frame;
+import foldback.core.run.Threads;
+import foldback.core.tone.LensLight;
+import foldback.core.warp.Kernel;
+import java.util.List;
+
+/**
+ * Stitches frames of a rig that turns while it films: each is stitched as the rig was when it was filmed, row by row where
+ * lenses are read so. The same bits come out on any number of threads. Safe for many threads.
+ */
+public final class MovingStitcher implements Stitch {
+    private final MovingPlan plan;
+    private final Kernel kernel;
+
+    /**
+     * Compiles what stays from frame to frame.
+     *
+     * @param settings their rotation is the one from the canvas to the world
+     * @throws IllegalArgumentException where the motion is that of another number of lenses
+     */
+    public MovingStitcher(StitchSettings settings, RigMotion motion, Kernel kernel, Threads threads)
+            throws InterruptedException {
+        this.plan = MovingPlan.compile(settings, motion, threads);
+        this.kernel = kernel;
+    }
+
+    @Override
+    public void stitch(double seconds, List<Frame> sources, List<LensLight> lights, Frame canvas, Threads threads)
+            throws InterruptedException {
+        StitchInput.check(plan.settings(), sources, lights, canvas);
+        MomentPlan moment = plan.at(seconds, threads);
+        FieldLifts lifts = new FieldLifts(moment);
+        threads.share(
+                moment.cellRows(),
+                () -> new CellPainter(moment, lights, lifts, kernel, sources, canvas, null)::paintRow);
+    }
+}

@@ -1,0 +1,42 @@
+package foldback.engine.picture;
+
+import foldback.core.stitch.RigMotion;
+import foldback.core.stitch.SphereLayer;
+import foldback.core.stitch.WeightMap;
+import foldback.core.warp.RayShift;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What was measured or drawn about a take, beside the numbers of its recipe.
+ *
+ * @param motion how the rig turned while it filmed; what is level stays so
+ * @param weights what the lenses count where several see the same; none for the recipe's feather
+ * @param shifts by lens that is on, how what it is asked for is moved; empty where nothing is
+ * @param layers what is laid over the stitched picture, the lowest first
+ */
+public record Additions(
+        Optional<RigMotion> motion, Optional<WeightMap> weights, List<RayShift> shifts, List<SphereLayer> layers) {
+    public static final Additions NONE = new Additions(Optional.empty(), Optional.empty(), List.of(), List.of());
+
+    public Additions {
+        shifts = List.copyOf(shifts);
+        layers = List.copyOf(layers);
+    }
+
+    public Additions withMotion(RigMotion turning) {
+        return new Additions(Optional.of(turning), weights, shifts, layers);
+    }
+
+    public Additions withWeights(WeightMap map) {
+        return new Additions(motion, Optional.of(map), shifts, layers);
+    }
+
+    public Additions withShifts(List<RayShift> moved) {
+        return new Additions(motion, weights, moved, layers);
+    }
+
+    public Additions withLayers(List<SphereLayer> laid) {
+        return new Additions(motion, weights, shifts, laid);
+    }
+}
