@@ -2,6 +2,12 @@ package foldback.core.stitch;
 
 import foldback.core.picture.Frame;
 import foldback.core.run.Threads;
+import foldback.core.stitch.paint.CellPainter;
+import foldback.core.stitch.paint.FieldLifts;
+import foldback.core.stitch.plan.CellPlan;
+import foldback.core.stitch.plan.MovingPlan;
+import foldback.core.stitch.plan.RigMotion;
+import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.tone.LensLight;
 import foldback.core.warp.Kernel;
 import java.util.List;
@@ -30,7 +36,7 @@ public final class MovingStitcher implements Stitch {
     public void stitch(double seconds, List<Frame> sources, List<LensLight> lights, Frame canvas, Threads threads)
             throws InterruptedException {
         StitchInput.check(plan.settings(), sources, lights, canvas);
-        MomentPlan moment = plan.at(seconds, threads);
+        CellPlan moment = plan.at(seconds, threads);
         FieldLifts lifts = new FieldLifts(moment);
         threads.share(
                 moment.cellRows(),

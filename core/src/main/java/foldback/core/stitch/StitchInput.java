@@ -2,6 +2,7 @@ package foldback.core.stitch;
 
 import foldback.core.lens.LensFrame;
 import foldback.core.picture.Frame;
+import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.tone.LensLight;
 import java.util.List;
 

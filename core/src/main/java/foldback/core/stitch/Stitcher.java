@@ -2,6 +2,10 @@ package foldback.core.stitch;
 
 import foldback.core.picture.Frame;
 import foldback.core.run.Threads;
+import foldback.core.stitch.paint.CellPainter;
+import foldback.core.stitch.paint.FieldLifts;
+import foldback.core.stitch.paint.KeptPlaces;
+import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.tone.LensLight;
 import foldback.core.warp.Kernel;
 import java.util.List;

@@ -1,8 +1,8 @@
 package foldback.engine.picture;
 
-import foldback.core.stitch.RigMotion;
 import foldback.core.stitch.SphereLayer;
-import foldback.core.stitch.WeightMap;
+import foldback.core.stitch.plan.RigMotion;
+import foldback.core.stitch.plan.WeightMap;
 import foldback.core.warp.RayShift;
 import java.util.List;
 import java.util.Optional;

@@ -8,8 +8,8 @@ import foldback.core.recipe.Recipe;
 import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.Balance;
-import foldback.core.stitch.StitchPlan;
-import foldback.core.stitch.StitchSettings;
+import foldback.core.stitch.plan.StitchPlan;
+import foldback.core.stitch.plan.StitchSettings;
 import java.util.List;
 
 /** Compiled plans and tables of light by what they are made from, for makers that come and go. Safe for many threads. */

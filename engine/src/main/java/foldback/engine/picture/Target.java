@@ -1,6 +1,6 @@
 package foldback.engine.picture;
 
-import foldback.core.stitch.Meeting;
+import foldback.core.stitch.plan.Meeting;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 

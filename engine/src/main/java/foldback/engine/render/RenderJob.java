@@ -2,7 +2,7 @@ package foldback.engine.render;
 
 import foldback.core.finish.ColourTransform;
 import foldback.core.recipe.Recipe;
-import foldback.core.stitch.Meeting;
+import foldback.core.stitch.plan.Meeting;
 import foldback.core.time.TimeSpan;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.picture.Target;

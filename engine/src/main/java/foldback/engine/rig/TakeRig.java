@@ -11,7 +11,7 @@ import foldback.core.run.Run;
 import foldback.core.solve.RigFinder;
 import foldback.core.solve.adjust.SolveSettings;
 import foldback.core.space.Rotation;
-import foldback.core.stitch.StitchPlan;
+import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.time.TimeSpan;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;

@@ -12,9 +12,9 @@ import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.Balance;
 import foldback.core.run.Threads;
 import foldback.core.space.Rotation;
-import foldback.core.stitch.Meeting;
-import foldback.core.stitch.RigMotion;
-import foldback.core.stitch.WeightMap;
+import foldback.core.stitch.plan.Meeting;
+import foldback.core.stitch.plan.RigMotion;
+import foldback.core.stitch.plan.WeightMap;
 import foldback.core.tone.CurveChoice;
 import foldback.core.tone.Transfer;
 import foldback.core.tone.Viewing;
@@ -137,8 +137,9 @@ class PictureMakerTest {
         Target target = new Target(CANVAS, 8, Kernel.FINE, Target.Colours.FOOTAGE, Target.Marks.NONE, Meeting.BLENDED);
         Rotation turn = Rotation.ofYawPitchRoll(0.8, 0.3, -0.2);
         RigMotion motion = new RigMotion(seconds -> seconds == 2 ? turn : Rotation.IDENTITY, List.of(0.0, 0.0));
+        Recipe upright = recipe.with(Level.SECTION, Level.NONE);
         Recipe turned = recipe.with(Level.SECTION, new Level(turn.yaw(), turn.pitch(), turn.roll()));
-        PictureMaker still = maker(recipe, PixelFormat.YUV420_8, target);
+        PictureMaker still = maker(upright, PixelFormat.YUV420_8, target);
         PictureMaker moving = maker(turned, target, Additions.NONE.withMotion(motion));
         Frame wanted = still.allocate();
         Frame found = moving.allocate();
@@ -146,12 +147,17 @@ class PictureMakerTest {
         still.make(2, slopes(still), wanted, new Threads(executor, 2));
         moving.make(2, slopes(moving), found, new Threads(executor, 2));
         executor.shutdown();
+        int different = 0;
         for (int y = 0; y < CANVAS.height(); y++) {
             for (int x = 0; x < CANVAS.width(); x++) {
-                // At the seam the lenses differ by 35 codes, and weights are those of the nearest pixel.
-                assertThat(Math.abs(wanted.y().get(x, y) - found.y().get(x, y))).isLessThanOrEqualTo(2);
+                // The feather is 2.5 pixels of these small pictures wide, weights are those of the nearest one, and the
+                // lenses differ by 35 codes.
+                int difference = Math.abs(wanted.y().get(x, y) - found.y().get(x, y));
+                assertThat(difference).isLessThanOrEqualTo(4);
+                different += difference > 1 ? 1 : 0;
             }
         }
+        assertThat(different).isLessThan(CANVAS.width() * CANVAS.height() / 100);
     }
 
     private PictureMaker maker(Recipe shown, Target target, Additions additions) {

@@ -1,6 +1,6 @@
 package foldback.web.preview;
 
-import foldback.core.stitch.Meeting;
+import foldback.core.stitch.plan.Meeting;
 import foldback.engine.take.Take;
 import java.util.List;
 

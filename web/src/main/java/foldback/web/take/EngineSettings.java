@@ -27,7 +27,7 @@ class EngineSettings {
     /** Pages show what was decoded again and again; a worker needs its memory for renders. */
     private static final int PAGES_SHARE = 3;
 
-    private static final int WORKER_SHARE = 8;
+    private static final int WORKER_SHARE = 4;
 
     @Bean
     Previewer previewer(Proxies proxies, FoldbackProperties properties) {

@@ -1,4 +1,4 @@
-package foldback.core.stitch;
+package foldback.core.stitch.plan;
 
 import foldback.core.lens.LensFrame;
 import foldback.core.rig.RigLens;

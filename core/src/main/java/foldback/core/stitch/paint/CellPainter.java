@@ -1,8 +1,10 @@
-package foldback.core.stitch;
+package foldback.core.stitch.paint;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
+import foldback.core.stitch.plan.CellPlan;
+import foldback.core.stitch.plan.CellWeights;
 import foldback.core.tone.LensLight;
 import foldback.core.tone.Toner;
 import foldback.core.warp.Kernel;
@@ -17,7 +19,7 @@ import java.util.List;
  * Paints cells of the canvas; one instance a thread. Values of a strip of cells are gathered into buffers that stay in the
  * nearest caches, turned into code values by tables, blended where lenses meet, and stored.
  */
-final class CellPainter {
+public final class CellPainter {
     /** Samples of a strip at most: more would push its buffers out of the nearer caches, fewer make short loops. */
     private static final int STRIP_SAMPLES = 2048;
 
@@ -54,7 +56,7 @@ final class CellPainter {
     private PlaceTape made;
 
     /** @param kept places from frames before, or null where none are to be kept */
-    CellPainter(
+    public CellPainter(
             CellPlan plan,
             List<LensLight> lights,
             FieldLifts fields,
@@ -92,7 +94,7 @@ final class CellPainter {
         chromaWeights = new int[capacity / 4];
     }
 
-    void paintRow(int row) {
+    public void paintRow(int row) {
         known = kept == null ? null : kept.row(row);
         made = kept != null && known == null && kept.hasRoom() ? new PlaceTape(2 * size * canvas.width()) : null;
         paintCells(row);

@@ -1,17 +1,18 @@
-package foldback.core.stitch;
+package foldback.core.stitch.paint;
 
 import foldback.core.lens.LensFrame;
+import foldback.core.stitch.plan.CellPlan;
 import foldback.core.tone.Falloff;
 import foldback.core.tone.LensLight;
 import foldback.core.warp.CoordinateGrid;
 
 /** What is given back of each lens's light at the nodes of its grid: made when first asked for, and kept while falloffs stay. */
-final class FieldLifts {
+public final class FieldLifts {
     private final CellPlan plan;
     private final Falloff[] falloffs;
     private final int[][] lifts;
 
-    FieldLifts(CellPlan plan) {
+    public FieldLifts(CellPlan plan) {
         this.plan = plan;
         falloffs = new Falloff[plan.lensCount()];
         lifts = new int[plan.lensCount()][];

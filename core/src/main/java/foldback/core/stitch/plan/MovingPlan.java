@@ -1,4 +1,4 @@
-package foldback.core.stitch;
+package foldback.core.stitch.plan;
 
 import foldback.core.lens.RadialTable;
 import foldback.core.rig.RigLens;
@@ -17,7 +17,7 @@ import java.util.stream.IntStream;
  *
  * <p>Weights stay, in the lenses' own pictures; where pixels look is found anew for each moment.
  */
-final class MovingPlan {
+public final class MovingPlan {
     private final StitchSettings settings;
     private final RigMotion motion;
     private final List<LensWeights> weights;
@@ -40,7 +40,8 @@ final class MovingPlan {
      *
      * @param settings their rotation is the one from the canvas to the world
      */
-    static MovingPlan compile(StitchSettings settings, RigMotion motion, Threads threads) throws InterruptedException {
+    public static MovingPlan compile(StitchSettings settings, RigMotion motion, Threads threads)
+            throws InterruptedException {
         if (motion.readOutSeconds().size() != settings.rig().lenses().size()) {
             throw new IllegalArgumentException("as many read-outs as lenses are needed: "
                     + motion.readOutSeconds().size() + " for "
@@ -76,7 +77,7 @@ final class MovingPlan {
     }
 
     /** The plan of the moment at which the lenses' first rows are read. */
-    MomentPlan at(double seconds, Threads threads) throws InterruptedException {
+    public CellPlan at(double seconds, Threads threads) throws InterruptedException {
         List<LensView> views = IntStream.range(0, weights.size())
                 .mapToObj(lens -> settings.view(lens, motion.rigFromCanvas(lens, seconds, settings.rigFromCanvas())))
                 .toList();
@@ -86,7 +87,7 @@ final class MovingPlan {
         return plan;
     }
 
-    StitchSettings settings() {
+    public StitchSettings settings() {
         return settings;
     }
 }

@@ -1,4 +1,4 @@
-package foldback.core.stitch;
+package foldback.core.stitch.paint;
 
 import foldback.core.picture.BytePlane;
 import foldback.core.picture.Plane;

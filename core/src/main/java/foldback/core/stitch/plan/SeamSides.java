@@ -1,4 +1,4 @@
-package foldback.core.stitch;
+package foldback.core.stitch.plan;
 
 import foldback.core.warp.CoordinateGrid;
 import java.util.stream.IntStream;

@@ -1,4 +1,4 @@
-package foldback.core.stitch;
+package foldback.core.stitch.paint;
 
 import foldback.core.picture.Frame;
 import foldback.core.tone.Falloff;
@@ -11,20 +11,20 @@ import java.util.concurrent.atomic.AtomicLong;
  * The sample places of a plan's rows of cells, and what is given back there of lenses' light, kept from frame to frame as long as they fit a number of bytes. A row is
  * made and read by one thread at a time; frames follow each other, so that no lock is needed.
  */
-final class KeptPlaces {
+public final class KeptPlaces {
     private final PlaceTape[] rows;
     private final AtomicLong room;
     private List<Integer> strides = List.of();
     private List<Falloff> falloffs = List.of();
 
     /** @param bytes the most that may be kept */
-    KeptPlaces(int rowCount, long bytes) {
+    public KeptPlaces(int rowCount, long bytes) {
         rows = new PlaceTape[rowCount];
         room = new AtomicLong(bytes);
     }
 
     /** Whether what is kept fits: places are made for the strides of frames' planes, and levels for what lenses lose. */
-    boolean fits(List<Frame> frames, List<LensLight> lights) {
+    public boolean fits(List<Frame> frames, List<LensLight> lights) {
         List<Integer> found = frames.stream()
                 .flatMap(frame -> List.of(frame.y().stride(), frame.u().stride()).stream())
                 .toList();

@@ -1,10 +1,10 @@
-package foldback.core.stitch;
+package foldback.core.stitch.plan;
 
 import foldback.core.warp.CoordinateGrid;
 import foldback.core.warp.SamplePlaces;
 
 /** The geometry of one picture, cell by cell: which lenses show a cell, where they look, and what each counts there. */
-interface CellPlan {
+public interface CellPlan {
     int EMPTY = -1;
     int MIXED = -2;
 

@@ -1,4 +1,4 @@
-package foldback.core.stitch;
+package foldback.core.stitch.plan;
 
 /**
  * A cell that several lenses share, or that is partly empty.

@@ -1,7 +1,7 @@
-package foldback.core.stitch;
+package foldback.core.stitch.plan;
 
 /** Finds what lenses count in cells that several of them show. */
-interface CellWeights {
+public interface CellWeights {
     /**
      * Finds the weights of a strip of mixed cells that show the same lenses.
      *

@@ -1,4 +1,4 @@
-package foldback.core.stitch;
+package foldback.core.stitch.plan;
 
 import foldback.core.rig.Rig;
 import foldback.core.space.Rotation;
