@@ -13,11 +13,16 @@ import foldback.core.recipe.light.Trim;
 import foldback.core.recipe.light.TrimTracks;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
+import foldback.core.run.Run;
 import foldback.core.time.FrameRate;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.document.RigJson;
+import foldback.engine.proxy.Proxies;
+import foldback.engine.take.MediaFolders;
+import foldback.engine.take.Take;
+import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -31,6 +36,7 @@ import java.util.Optional;
 public final class DemoTake {
     public static final Path MEDIA = Path.of("..", "demo", "sluice-path");
     private static final int SEGMENT = 10;
+    private static Proxies proxies;
 
     private DemoTake() {}
 
@@ -69,6 +75,18 @@ public final class DemoTake {
             clips.add(new ClipRef(lens.slot(), name, ContentHash.of(file), 0, 0, area));
         }
         return Recipe.start(new FrameRate(25, 1), clips, rig, "rig card " + rig.name());
+    }
+
+    /** With proxies of its clips, made once for all tests: that takes half a minute. */
+    public static synchronized Proxies proxies() throws IOException {
+        if (proxies == null) {
+            Proxies made = new Proxies(Files.createTempDirectory(Path.of("target"), "demo-proxies"));
+            for (TakeClip clip : Take.open(recipe(), MediaFolders.of(MEDIA)).clips()) {
+                made.make(clip, Run.QUIET);
+            }
+            proxies = made;
+        }
+        return proxies;
     }
 
     private static ClipRef clip(String slot, String file) {

@@ -47,22 +47,20 @@ class BalanceMeterTest {
     void theDemoTakeIsEvenedFromItsClipsAndFromItsProxiesAlike() throws Exception {
         Recipe plain = DemoTake.recipe().with(Balance.SECTION, Balance.NONE);
         Take take = Take.open(plain, MediaFolders.of(DemoTake.MEDIA));
-        Proxies proxies = new Proxies(folder);
-        Balance fromClips = BalanceMeter.even(plain, take.commonSpan(), KnotFrames.of(take, proxies), Run.QUIET);
-        for (var clip : take.clips()) {
-            proxies.make(clip, Run.QUIET);
-        }
-        KnotPictures small = KnotFrames.of(take, proxies);
+        TimeSpan span = new TimeSpan(0.5, 4);
+        Balance fromClips =
+                BalanceMeter.even(plain, span, KnotFrames.of(take, new Proxies(folder)), Run.QUIET);
+        KnotPictures small = KnotFrames.of(take, DemoTake.proxies());
         assertThat(small).isInstanceOf(KnotFrames.FromProxies.class);
-        Balance evened = BalanceMeter.even(plain, take.commonSpan(), small, Run.QUIET);
+        Balance evened = BalanceMeter.even(plain, span, small, Run.QUIET);
         assertThat(evened.measure().orElseThrow().verdict()).isEqualTo(Verdict.SURE);
         assertThat(evened.measure().orElseThrow().beforeStops()).isGreaterThan(0.3);
         assertThat(difference(evened, 2)).isCloseTo(difference(fromClips, 2), within(0.02));
-        BalanceLane.Lane before = BalanceLane.measure(plain, take.commonSpan(), small);
-        BalanceLane.Lane after = BalanceLane.measure(plain.with(Balance.SECTION, evened), take.commonSpan(), small);
+        BalanceLane.Lane before = BalanceLane.measure(plain, span, small);
+        BalanceLane.Lane after = BalanceLane.measure(plain.with(Balance.SECTION, evened), span, small);
         assertThat(before.differences().stops()).isGreaterThan(0.3);
         assertThat(after.differences().stops()).isLessThan(0.05);
-        assertThat(BalanceMeter.even(plain, take.commonSpan(), small, Run.QUIET))
+        assertThat(BalanceMeter.even(plain, span, small, Run.QUIET))
                 .as("the same again")
                 .isEqualTo(evened);
     }

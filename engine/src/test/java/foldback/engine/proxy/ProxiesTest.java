@@ -110,15 +110,13 @@ class ProxiesTest {
     @Test
     void picturesComeFromProxiesOnceTheyAreThereAndLookTheSame() throws Exception {
         Take take = Take.open(DemoTake.recipe(), MediaFolders.of(DemoTake.MEDIA));
-        Proxies proxies = new Proxies(folder.resolve("proxies"));
         Canvas canvas = new Canvas(1280, 640);
-        try (Previewer previewer = new Previewer(proxies, 200 << 20, 2)) {
-            Previewer.Picture original =
-                    previewer.sphere(DemoTake.recipe(), take, 3.2, target(canvas), Optional.empty(), Run.QUIET);
+        Previewer.Picture original;
+        try (Previewer previewer = new Previewer(new Proxies(folder.resolve("proxies")), 200 << 20, 2)) {
+            original = previewer.sphere(DemoTake.recipe(), take, 3.2, target(canvas), Optional.empty(), Run.QUIET);
             assertThat(original.fromProxies()).isFalse();
-            for (TakeClip clip : take.clips()) {
-                proxies.make(clip, Run.QUIET);
-            }
+        }
+        try (Previewer previewer = new Previewer(DemoTake.proxies(), 200 << 20, 2)) {
             Previewer.Picture small =
                     previewer.sphere(DemoTake.recipe(), take, 3.2, target(canvas), Optional.empty(), Run.QUIET);
             assertThat(small.fromProxies()).isTrue();
