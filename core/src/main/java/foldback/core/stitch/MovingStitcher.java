@@ -17,7 +17,9 @@ import java.util.List;
  * lenses are read so. The same bits come out on any number of threads. Safe for many threads.
  */
 public final class MovingStitcher implements Stitch {
-    private final MovingPlan plan;
+    /** Laid out for the planes of the pictures that came last; the same but for that. */
+    private volatile MovingPlan plan;
+
     private final Kernel kernel;
 
     /**
@@ -36,7 +38,10 @@ public final class MovingStitcher implements Stitch {
     public void stitch(double seconds, List<Frame> sources, List<LensLight> lights, Frame canvas, Threads threads)
             throws InterruptedException {
         StitchInput.check(plan.settings(), sources, lights, canvas);
-        CellPlan moment = plan.at(seconds, threads);
+        MovingPlan laid = plan.withStrides(
+                sources.stream().map(source -> source.y().stride()).toList());
+        plan = laid;
+        CellPlan moment = laid.at(seconds, threads);
         FieldLifts lifts = new FieldLifts(moment);
         threads.share(
                 moment.cellRows(),

@@ -34,7 +34,7 @@ public final class CoordinateGrid {
     private static final int PROBE_ROWS = 13;
     private static final int BORDERED_PROBE_ROWS = 61;
     /** A larger move than this comes from the jump across an unknown region, not from a curve. */
-    private static final double MOST_MOVED_PX = 0.5;
+    static final double MOST_MOVED_PX = 0.5;
 
     private final Canvas canvas;
     private final int cell;
@@ -43,20 +43,29 @@ public final class CoordinateGrid {
     private final int[] x;
     private final int[] y;
     private final float[] angle;
+    /** Of grids that change from picture to picture; null where cells are straight. */
+    private final CellBends bends;
 
-    private CoordinateGrid(Canvas canvas, int cell) {
+    private CoordinateGrid(Canvas canvas, int cell, Bent bent) {
         this.canvas = canvas;
         this.cell = cell;
         this.columns = (canvas.width() + cell - 1) / cell + 1;
         this.rows = (canvas.height() + cell - 1) / cell + 1;
         this.x = new int[columns * rows];
         this.y = new int[columns * rows];
-        this.angle = new float[columns * rows];
+        this.angle = new float[bent == Bent.NO ? columns * rows : 0];
+        this.bends = bent == Bent.NO ? null : new CellBends(columns * rows);
+    }
+
+    /** Whether cells are parabolas each way. */
+    private enum Bent {
+        NO,
+        YES
     }
 
     /** The grid of one lens; {@code cell} from {@link #cellFor}. */
     public static CoordinateGrid of(Canvas canvas, LensView view, int cell) {
-        Draft draft = new Draft(canvas, view, Optional.empty(), cell);
+        Draft draft = new Draft(new CoordinateGrid(canvas, cell, Bent.NO), view, Optional.empty());
         RowProjector projector = draft.projector();
         for (int row = 0; row < draft.grid.rows; row++) {
             draft.project(projector, row);
@@ -68,15 +77,18 @@ public final class CoordinateGrid {
     }
 
     /**
-     * The grids of several lenses, made by several threads and without angles: what changes from picture to picture.
+     * The grids of several lenses, made by several threads and without angles: what changes from picture to picture. Their cells
+     * are bent, see {@link CellBends}.
      *
+     * @param cell from {@link #bentCellFor}
      * @param tables of the lenses, to {@link #farthest}; a lens without one is projected as it is
      */
     public static List<CoordinateGrid> of(
             Canvas canvas, List<LensView> views, List<Optional<RadialTable>> tables, int cell, Threads threads)
             throws InterruptedException {
         List<Draft> drafts = IntStream.range(0, views.size())
-                .mapToObj(lens -> new Draft(canvas, views.get(lens), tables.get(lens), cell))
+                .mapToObj(lens ->
+                        new Draft(new CoordinateGrid(canvas, cell, Bent.YES), views.get(lens), tables.get(lens)))
                 .toList();
         int rows = drafts.get(0).grid.rows;
         threads.share(views.size() * rows, () -> {
@@ -100,10 +112,10 @@ public final class CoordinateGrid {
         private final Optional<RadialTable> table;
         private final double[] exact;
 
-        Draft(Canvas canvas, LensView view, Optional<RadialTable> table, int cell) {
+        Draft(CoordinateGrid grid, LensView view, Optional<RadialTable> table) {
+            this.grid = grid;
             this.view = view;
             this.table = table;
-            grid = new CoordinateGrid(canvas, cell);
             exact = new double[2 * grid.columns * grid.rows];
         }
 
@@ -115,14 +127,29 @@ public final class CoordinateGrid {
             projector.project(row * grid.cell + 0.5);
             int at = row * grid.columns;
             System.arraycopy(projector.xy, 0, exact, 2 * at, 2 * grid.columns);
-            for (int i = 0; i < grid.columns; i++) {
+            for (int i = 0; i < grid.columns && grid.bends == null; i++) {
                 grid.angle[at + i] = (float) projector.angles[i];
             }
         }
 
         void settle(int row) {
-            grid.settle(exact, row, 0, grid.x);
-            grid.settle(exact, row, 1, grid.y);
+            if (grid.bends == null) {
+                grid.settle(exact, row, 0, grid.x);
+                grid.settle(exact, row, 1, grid.y);
+                return;
+            }
+            for (int node = row * grid.columns; node < (row + 1) * grid.columns; node++) {
+                grid.x[node] = fixed(exact[2 * node]);
+                grid.y[node] = fixed(exact[2 * node + 1]);
+            }
+            if (row < grid.rows - 1) {
+                grid.bends.find(
+                        exact,
+                        row,
+                        grid.columns,
+                        grid.rows,
+                        grid.canvas.projection().edges());
+            }
         }
     }
 
@@ -175,6 +202,55 @@ public final class CoordinateGrid {
             }
         }
         return CELLS[CELLS.length - 1];
+    }
+
+    /** The same for a grid whose cells are bent. */
+    public static int bentCellFor(Canvas canvas, LensView view) {
+        for (int cell : CELLS) {
+            if (worstBentError(canvas, view, cell) <= MAX_ERROR_PX) {
+                return cell;
+            }
+        }
+        return CELLS[CELLS.length - 1];
+    }
+
+    /** What bent cells miss a quarter of the way in, where a cubic misses most. */
+    private static double worstBentError(Canvas canvas, LensView view, int cell) {
+        int columns = (canvas.width() + cell - 1) / cell + 1;
+        RowProjector nodes = new RowProjector(canvas, view, cell, columns, 0.5);
+        RowProjector quarters = new RowProjector(canvas, view, cell, columns, 0.5 + cell / 4.0);
+        double[] exact = new double[4 * 2 * columns];
+        CellBends bends = new CellBends(4 * columns);
+        double worst = 0;
+        for (int probe = 0; probe < BORDERED_PROBE_ROWS; probe++) {
+            double row = 0.5 + cell + probe * (canvas.height() - 3.0 * cell) / (BORDERED_PROBE_ROWS - 1);
+            for (int line = 0; line < 4; line++) {
+                nodes.project(row + (line - 1) * cell);
+                System.arraycopy(nodes.xy, 0, exact, 2 * line * columns, 2 * columns);
+            }
+            bends.find(exact, 1, columns, 4, canvas.projection().edges());
+            quarters.project(row + cell / 4.0);
+            for (int i = 0; i < columns - 1; i++) {
+                int node = columns + i;
+                double errorX = quarter(exact, 2 * node, 2 * columns)
+                        - 3 / 32.0 * (toPixels(bends.acrossX[node]) + toPixels(bends.downX[node]))
+                        - quarters.xy[2 * i];
+                double errorY = quarter(exact, 2 * node + 1, 2 * columns)
+                        - 3 / 32.0 * (toPixels(bends.acrossY[node]) + toPixels(bends.downY[node]))
+                        - quarters.xy[2 * i + 1];
+                double error = Math.hypot(errorX, errorY);
+                // NaN, outside the field, compares as false.
+                if (error > worst && quarters.angles[i] < quarters.halfField) {
+                    worst = error;
+                }
+            }
+        }
+        return worst;
+    }
+
+    /** Bilinear a quarter of the way in, from the number at a cell's first node on. */
+    private static double quarter(double[] exact, int at, int line) {
+        return (9 * exact[at] + 3 * exact[at + 2] + 3 * exact[at + line] + exact[at + line + 2]) / 16;
     }
 
     private static double worstError(Canvas canvas, LensView view, int cell) {
@@ -347,6 +423,17 @@ public final class CoordinateGrid {
     public void at(int node, double u, double v, double[] xy) {
         xy[0] = between(x[node], x[node + 1], x[node + columns], x[node + columns + 1], u, v) / ONE;
         xy[1] = between(y[node], y[node + 1], y[node + columns], y[node + columns + 1], u, v) / ONE;
+        if (bends != null) {
+            double across = u / cell * (1 - u / cell) / 2;
+            double down = v / cell * (1 - v / cell) / 2;
+            xy[0] -= across * toPixels(bends.acrossX[node]) + down * toPixels(bends.downX[node]);
+            xy[1] -= across * toPixels(bends.acrossY[node]) + down * toPixels(bends.downY[node]);
+        }
+    }
+
+    /** How the cells are bent; null where they are straight. */
+    CellBends bends() {
+        return bends;
     }
 
     private double between(double a, double b, double c, double d, double u, double v) {
@@ -355,7 +442,7 @@ public final class CoordinateGrid {
         return above + (below - above) * v / cell;
     }
 
-    private static int fixed(double pixels) {
+    static int fixed(double pixels) {
         // NaN compares as false.
         return Math.abs(pixels) < LARGEST ? (int) Math.floor(pixels * ONE + 0.5) : UNKNOWN;
     }

@@ -28,6 +28,8 @@ public final class SamplePlaces {
     private final int[] rowX;
 
     private final int[] rowY;
+    private final int[] downX;
+    private final int[] downY;
     private final int[] rowEntries;
     private final int[] rowAddresses;
 
@@ -37,6 +39,8 @@ public final class SamplePlaces {
         addresses = new int[capacity];
         rowX = new int[capacity];
         rowY = new int[capacity];
+        downX = new int[capacity];
+        downY = new int[capacity];
         rowEntries = new int[capacity];
         rowAddresses = new int[capacity];
     }
@@ -63,14 +67,30 @@ public final class SamplePlaces {
         int originY = (firstRow << CoordinateGrid.FRACTION_BITS) - ROUNDING;
         begin(path.x, originX, rowX, pitch);
         begin(path.y, originY, rowY, pitch);
+        System.arraycopy(path.downX, 0, downX, 0, pitch);
+        System.arraycopy(path.downY, 0, downY, 0, pitch);
         for (int at = 0; at < count; at += pitch) {
             if (path.isClamped()) {
-                packClamped(path, originX, originY, stride, pitch);
+                packClamped(originX, originY, path, stride, pitch);
             } else {
-                pack(rowX, rowY, path.downX, path.downY, stride, rowEntries, rowAddresses, pitch);
+                address(rowX, rowY, stride, rowAddresses, pitch);
+                pack(rowX, rowY, rowAddresses, rowEntries, pitch);
+                add(downX, rowX, pitch);
+                add(downY, rowY, pitch);
             }
             System.arraycopy(rowEntries, 0, entries, at, pitch);
             System.arraycopy(rowAddresses, 0, addresses, at, pitch);
+            if (path.isBent()) {
+                add(path.bendX, downX, pitch);
+                add(path.bendY, downY, pitch);
+            }
+        }
+    }
+
+    /** into[i] += step[i] */
+    private static void add(int[] step, int[] into, int count) {
+        for (int i = 0; i < count; i++) {
+            into[i] += step[i];
         }
     }
 
@@ -81,23 +101,22 @@ public final class SamplePlaces {
         }
     }
 
-    /** Makes the entries of a row, and goes on to the next one. */
-    private static void pack(
-            int[] x, int[] y, int[] downX, int[] downY, int stride, int[] entries, int[] addresses, int count) {
+    private static void address(int[] x, int[] y, int stride, int[] out, int count) {
         for (int i = 0; i < count; i++) {
-            int px = x[i];
-            int py = y[i];
-            int address = (py >> 16) * stride + (px >> 16);
-            addresses[i] = address;
-            entries[i] = address << ADDRESS_SHIFT
-                    | (py >> DROPPED_BITS & FRACTION_MASK) << FRACTION_BITS
-                    | px >> DROPPED_BITS & FRACTION_MASK;
-            x[i] = px + downX[i];
-            y[i] = py + downY[i];
+            out[i] = (y[i] >> 16) * stride + (x[i] >> 16);
         }
     }
 
-    private void packClamped(StripPath path, int originX, int originY, int stride, int pitch) {
+    /** Short as they are, these loops are vectorised; together they are too long to be. */
+    private static void pack(int[] x, int[] y, int[] addresses, int[] out, int count) {
+        for (int i = 0; i < count; i++) {
+            out[i] = addresses[i] << ADDRESS_SHIFT
+                    | (y[i] >> DROPPED_BITS & FRACTION_MASK) << FRACTION_BITS
+                    | x[i] >> DROPPED_BITS & FRACTION_MASK;
+        }
+    }
+
+    private void packClamped(int originX, int originY, StripPath path, int stride, int pitch) {
         for (int i = 0; i < pitch; i++) {
             int px = path.clampedX(rowX[i] + originX) - originX;
             int py = path.clampedY(rowY[i] + originY) - originY;
@@ -105,8 +124,8 @@ public final class SamplePlaces {
             rowEntries[i] = rowAddresses[i] << ADDRESS_SHIFT
                     | (py >> DROPPED_BITS & FRACTION_MASK) << FRACTION_BITS
                     | px >> DROPPED_BITS & FRACTION_MASK;
-            rowX[i] += path.downX[i];
-            rowY[i] += path.downY[i];
+            rowX[i] += downX[i];
+            rowY[i] += downY[i];
         }
     }
 

@@ -17,6 +17,11 @@ public final class StripPath {
     final int[] downX;
 
     final int[] downY;
+    /** What is added to that from a row to the next, where cells are bent. */
+    final int[] bendX;
+
+    final int[] bendY;
+    private boolean bent;
     private int pitch;
     private int rows;
     private int leastX;
@@ -31,6 +36,8 @@ public final class StripPath {
         y = new int[capacity];
         downX = new int[capacity];
         downY = new int[capacity];
+        bendX = new int[capacity];
+        bendY = new int[capacity];
     }
 
     /** Samples of a row. */
@@ -58,6 +65,12 @@ public final class StripPath {
         fill(grid.fixedY(), grid, node, cells, 0, across, y, downY);
         leastX = least(grid.fixedX(), grid, node, cells, across);
         leastY = least(grid.fixedY(), grid, node, cells, across);
+        bent = grid.bends() != null;
+        if (bent) {
+            CellBends bends = grid.bends();
+            bend(bends.acrossX, bends.downX, grid.cell(), node, cells, 0, 0, x, downX, bendX);
+            bend(bends.acrossY, bends.downY, grid.cell(), node, cells, 0, 0, y, downY, bendY);
+        }
     }
 
     /**
@@ -75,6 +88,12 @@ public final class StripPath {
         fill(grid.fixedY(), grid, node, cells, 1, down, y, downY);
         leastX = least(grid.fixedX(), grid, node, cells, across);
         leastY = least(grid.fixedY(), grid, node, cells, down);
+        bent = grid.bends() != null;
+        if (bent) {
+            CellBends bends = grid.bends();
+            bend(bends.acrossX, bends.downX, grid.cell(), node, cells, 1, shiftX, x, downX, bendX);
+            bend(bends.acrossY, bends.downY, grid.cell(), node, cells, 1, shiftY, y, downY, bendY);
+        }
     }
 
     /**
@@ -122,6 +141,50 @@ public final class StripPath {
             least = Math.min(least, Math.min(nodes[at], nodes[at + grid.columns()]));
         }
         return least - axis.origin >> axis.shift;
+    }
+
+    /** Whether what is added from row to row changes. */
+    boolean isBent() {
+        return bent;
+    }
+
+    /**
+     * Bends one coordinate of all samples: by - k (S - k) across / 2 S^2 and the same down, k being the distance from a cell's
+     * first pixel and S its size, in differences from sample to sample.
+     *
+     * @param halving 0 for every canvas pixel; 1 for every other one, starting half a pixel down
+     * @param shift halvings from source pixels to samples
+     */
+    private static void bend(
+            int[] acrossOf,
+            int[] downOf,
+            int size,
+            int node,
+            int cells,
+            int halving,
+            int shift,
+            int[] out,
+            int[] down,
+            int[] bend) {
+        int side = size >> halving;
+        int step = 1 << halving;
+        int square = 2 * Integer.numberOfTrailingZeros(size);
+        for (int c = 0; c < cells; c++) {
+            int across = acrossOf[node + c];
+            int along = downOf[node + c];
+            // Twice what is meant, so that half a pixel is whole: (halving / 2) (S - halving / 2) / 2, and its first
+            // difference.
+            int first = along * (2 * halving * size - halving) >> square + 3;
+            int fall = along * (step * size - step * halving - step * step) >> square + 1;
+            int more = along * step * step >> square;
+            for (int k = 0; k < side; k++) {
+                int at = c * side + k;
+                int in = k * step;
+                out[at] -= (across * (in * (size - in)) >> square + 1) + first >> shift;
+                down[at] -= fall >> shift;
+                bend[at] = more >> shift;
+            }
+        }
     }
 
     /**

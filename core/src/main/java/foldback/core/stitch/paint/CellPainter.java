@@ -46,6 +46,8 @@ public final class CellPainter {
     private final int[] levels;
     private final Toner toner;
     private final CellWeights weights;
+    /** By lens, where the luma samples of a mixed strip lie. */
+    private final SamplePlaces[] lensPlaces;
     /** By lens. */
     private final int[][] lumaWeights;
 
@@ -91,6 +93,8 @@ public final class CellPainter {
         toner = new Toner(capacity);
         weights = plan.weights(capacity);
         lumaWeights = new int[lights.size()][capacity];
+        lensPlaces = new SamplePlaces[lights.size()];
+        Arrays.setAll(lensPlaces, lens -> new SamplePlaces(capacity));
         chromaWeights = new int[capacity / 4];
     }
 
@@ -163,34 +167,46 @@ public final class CellPainter {
 
     /** Fills the three buffers with a lens's values; clamped where a part of the cells may not be read. */
     private void gather(int lens, int node, int cells, boolean clamped) {
-        Frame source = sources.get(lens);
         if (known != null) {
             known.next(places);
         } else {
-            path.luma(plan.grid(lens), node, cells);
-            place(source.y(), clamped);
+            placeLuma(lens, node, cells, clamped, places);
         }
-        sampler.sample(source.y(), kernel, places, luma);
+        gather(lens, node, cells, clamped, places);
+    }
+
+    private void placeLuma(int lens, int node, int cells, boolean clamped, SamplePlaces into) {
+        path.luma(plan.grid(lens), node, cells);
+        place(sources.get(lens).y(), clamped, into);
+    }
+
+    /** @param lumaPlaces where the luma samples lie; may be the painter's own, which are those of chroma afterwards */
+    private void gather(int lens, int node, int cells, boolean clamped, SamplePlaces lumaPlaces) {
+        Frame source = sources.get(lens);
+        if (made != null) {
+            made.add(lumaPlaces);
+        }
+        sampler.sample(source.y(), kernel, lumaPlaces, luma);
         if (known != null) {
             known.next(places);
         } else {
             int shiftX = source.format().chromaShiftX();
             boolean left = shiftX == 0 || source.tags().siting() == ColourTags.Siting.LEFT;
             path.chroma(plan.grid(lens), node, cells, shiftX, source.format().chromaShiftY(), left ? 0.5 : 1);
-            place(source.u(), clamped);
+            place(source.u(), clamped, places);
+            if (made != null) {
+                made.add(places);
+            }
         }
         sampler.sample(source.u(), kernel, places, blue);
         sampler.sample(source.v(), kernel, places, red);
     }
 
-    private void place(Plane plane, boolean clamped) {
+    private void place(Plane plane, boolean clamped, SamplePlaces into) {
         if (clamped) {
             path.clamp(plane.width(), plane.height());
         }
-        places.set(path, plane.stride());
-        if (made != null) {
-            made.add(places);
-        }
+        into.set(path, plane.stride());
     }
 
     /** Turns what was gathered into code values, of a lens that is left unchanged. */
@@ -245,7 +261,11 @@ public final class CellPainter {
                 continue;
             }
             halve(lumaWeights[lens], cells * size);
-            gather(lens, node, cells, known == null && !plan.areReadable(cell, cells, lens));
+            if (known != null) {
+                gather(lens, node, cells, false);
+            } else {
+                gather(lens, node, cells, !plan.areReadable(cell, cells, lens), lensPlaces[lens]);
+            }
             LensLight light = lights.get(lens);
             if (!light.plain()) {
                 place(lens, node, cells);
@@ -292,7 +312,12 @@ public final class CellPainter {
     /** Finds the lenses' weights of the cells, laid out as the strip is. */
     private void weigh(int cell, int node, int cells) {
         if (known == null) {
-            weights.find(cell, node, cells, lumaWeights);
+            for (int lens = 0; lens < lumaWeights.length; lens++) {
+                if (plan.shows(cell, lens)) {
+                    placeLuma(lens, node, cells, !plan.areReadable(cell, cells, lens), lensPlaces[lens]);
+                }
+            }
+            weights.find(cell, cells, lensPlaces, lumaWeights);
         }
         int count = cells * size * size;
         for (int lens = 0; lens < lumaWeights.length; lens++) {

@@ -27,6 +27,9 @@ final class LensWeights {
 
     private final int width;
     private final int height;
+    /** From one row of {@link #weights} to the next. */
+    private final int stride;
+
     private final byte[] weights;
     /** Shares by their numbers. */
     private final byte[] tiles;
@@ -34,10 +37,11 @@ final class LensWeights {
     private final int tileColumns;
     private final int tileRows;
 
-    private LensWeights(int width, int height) {
+    private LensWeights(int width, int height, int stride) {
         this.width = width;
         this.height = height;
-        weights = new byte[width * height];
+        this.stride = stride;
+        weights = new byte[stride * height];
         tileColumns = (width + TILE - 1) / TILE;
         tileRows = (height + TILE - 1) / TILE;
         tiles = new byte[tileColumns * tileRows];
@@ -50,7 +54,7 @@ final class LensWeights {
         // Where lenses are asked for something else, they still count by what they show.
         StitchPlan plan = StitchPlan.compile(settings.withShifts(List.of())
                 .on(new Canvas(frame.width(), frame.height(), picture), Rotation.IDENTITY));
-        LensWeights found = new LensWeights(frame.width(), frame.height());
+        LensWeights found = new LensWeights(frame.width(), frame.height(), frame.width());
         threads.share(found.tileRows, () -> row -> {
             for (int column = 0; column < found.tileColumns; column++) {
                 found.fill(plan, frame, lens, column, row);
@@ -72,7 +76,7 @@ final class LensWeights {
                         + plan.weightAt(lens, right, below);
                 boolean shows = sum > 0 || frame.depthInside(x + 1, y + 1) > StitchPlan.MARGIN_PX;
                 int held = shows ? 1 + (sum * WHOLE + 512) / 1024 : 0;
-                weights[y * width + x] = (byte) held;
+                weights[y * stride + x] = (byte) held;
                 least = Math.min(least, held);
                 most = Math.max(most, held);
             }
@@ -115,8 +119,20 @@ final class LensWeights {
         return most == ALONE && least < ALONE ? Share.SOME : SHARES[most];
     }
 
-    /** Samples from one row of {@link #at} to the next. */
-    int stride() {
+    /** The same for places in planes of another stride. */
+    LensWeights withStride(int other) {
+        if (other == stride) {
+            return this;
+        }
+        LensWeights laid = new LensWeights(width, height, other);
+        for (int row = 0; row < height; row++) {
+            System.arraycopy(weights, row * stride, laid.weights, row * other, width);
+        }
+        System.arraycopy(tiles, 0, laid.tiles, 0, tiles.length);
+        return laid;
+    }
+
+    int width() {
         return width;
     }
 
@@ -124,7 +140,7 @@ final class LensWeights {
         return height;
     }
 
-    /** What is held at places in planes of {@link #stride}. */
+    /** What is held at places in planes of the stride that this was laid out for. */
     void at(SamplePlaces places, int[] out) {
         places.lookUp(weights, out);
     }

@@ -3,7 +3,6 @@ package foldback.core.stitch.plan;
 import foldback.core.rig.Rig;
 import foldback.core.warp.CoordinateGrid;
 import foldback.core.warp.SamplePlaces;
-import foldback.core.warp.StripPath;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.IntConsumer;
@@ -107,7 +106,7 @@ final class MomentPlan implements CellPlan {
                 LensWeights map = weights.get(lens);
                 boolean inside = bounds[0] >= INSIDE_PX
                         && bounds[1] >= INSIDE_PX
-                        && bounds[2] < map.stride() - INSIDE_PX
+                        && bounds[2] < map.width() - INSIDE_PX
                         && bounds[3] < map.height() - INSIDE_PX;
                 readable[cell] |= inside ? 1 << lens : 0;
             }
@@ -154,30 +153,20 @@ final class MomentPlan implements CellPlan {
 
     /** Looks weights up where each lens looks. Lenses look a little past each other, so that sums must be put right. */
     private final class MomentWeights implements CellWeights {
-        private final StripPath path;
-        private final SamplePlaces places;
         private final int[] sums;
 
         MomentWeights(int capacity) {
-            path = new StripPath(capacity);
-            places = new SamplePlaces(capacity);
             sums = new int[capacity];
         }
 
         @Override
-        public void find(int cell, int node, int count, int[][] found) {
+        public void find(int cell, int count, SamplePlaces[] places, int[][] found) {
             int pixels = count * cellSize() * cellSize();
             Arrays.fill(sums, 0, pixels, 0);
             int last = -1;
             for (int lens = 0; lens < grids.size(); lens++) {
                 if (shows(cell, lens)) {
-                    LensWeights map = weights.get(lens);
-                    path.luma(grids.get(lens), node, count);
-                    if (!areReadable(cell, count, lens)) {
-                        path.clamp(map.stride(), map.height());
-                    }
-                    places.set(path, map.stride());
-                    map.at(places, found[lens]);
+                    weights.get(lens).at(places[lens], found[lens]);
                     add(found[lens], sums, pixels);
                     last = lens;
                 }

@@ -24,14 +24,16 @@ public final class MovingPlan {
     private final List<Optional<RadialTable>> tables;
     private final int cell;
 
-    private MovingPlan(StitchSettings settings, RigMotion motion, List<LensWeights> weights, int cell) {
+    private MovingPlan(
+            StitchSettings settings,
+            RigMotion motion,
+            List<LensWeights> weights,
+            List<Optional<RadialTable>> tables,
+            int cell) {
         this.settings = settings;
         this.motion = motion;
         this.weights = weights;
-        this.tables = settings.rig().lenses().stream()
-                .map(RigLens::lens)
-                .map(lens -> RadialTable.of(lens, CoordinateGrid.farthest(lens)))
-                .toList();
+        this.tables = tables;
         this.cell = cell;
     }
 
@@ -51,7 +53,11 @@ public final class MovingPlan {
         for (int lens = 0; lens < settings.rig().lenses().size(); lens++) {
             weights.add(LensWeights.of(settings, lens, threads));
         }
-        return new MovingPlan(settings, motion, weights, cell(settings, threads));
+        List<Optional<RadialTable>> tables = settings.rig().lenses().stream()
+                .map(RigLens::lens)
+                .map(lens -> RadialTable.of(lens, CoordinateGrid.farthest(lens)))
+                .toList();
+        return new MovingPlan(settings, motion, weights, tables, cell(settings, threads));
     }
 
     /** The cell that suits the rig however it is turned: of rotations that bring each lens to all places of a canvas. */
@@ -64,7 +70,7 @@ public final class MovingPlan {
         }
         AtomicInteger least = new AtomicInteger(Integer.MAX_VALUE);
         threads.share(views.size(), () -> part -> {
-            int cell = CoordinateGrid.cellFor(settings.canvas(), views.get(part));
+            int cell = CoordinateGrid.bentCellFor(settings.canvas(), views.get(part));
             least.accumulateAndGet(cell, Math::min);
         });
         return least.get();
@@ -74,6 +80,18 @@ public final class MovingPlan {
         return IntStream.range(0, 9)
                 .mapToObj(i -> Rotation.ofYawPitchRoll(0, (i % 3 - 1) * Math.PI / 4, (i / 3 - 1) * Math.PI / 4))
                 .toList();
+    }
+
+    /**
+     * The same for pictures whose luma planes lie otherwise in memory.
+     *
+     * @param strides by lens, samples from row to row
+     */
+    public MovingPlan withStrides(List<Integer> strides) {
+        List<LensWeights> laid = IntStream.range(0, weights.size())
+                .mapToObj(lens -> weights.get(lens).withStride(strides.get(lens)))
+                .toList();
+        return laid.equals(weights) ? this : new MovingPlan(settings, motion, laid, tables, cell);
     }
 
     /** The plan of the moment at which the lenses' first rows are read. */

@@ -105,7 +105,7 @@ public final class StitchPlan implements CellPlan {
         return this::weights;
     }
 
-    private void weights(int cell, int node, int count, int[][] found) {
+    private void weights(int cell, int count, SamplePlaces[] places, int[][] found) {
         for (int lens = 0; lens < grids.length; lens++) {
             if (mixed[cell].weights()[lens] != null) {
                 for (int i = 0; i < count; i++) {

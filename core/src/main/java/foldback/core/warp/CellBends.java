@@ -1,0 +1,72 @@
+package foldback.core.warp;
+
+import foldback.core.warp.projection.Projection;
+
+/**
+ * How coordinates bend within the cells of a grid: with them a cell is interpolated by a parabola each way, x(u, v) = bilinear - u (1 -
+ * u) across / 2 - v (1 - v) down / 2, and may be twice as large for the same error. Fixed point as the grid's nodes, by the first
+ * node of a cell.
+ */
+final class CellBends {
+    final int[] acrossX;
+    final int[] downX;
+    final int[] acrossY;
+    final int[] downY;
+
+    CellBends(int nodes) {
+        acrossX = new int[nodes];
+        downX = new int[nodes];
+        acrossY = new int[nodes];
+        downY = new int[nodes];
+    }
+
+    /**
+     * Finds the bends of a row of cells.
+     *
+     * @param exact places of all nodes, 2 a node; NaN where unknown
+     * @param row of the cells' upper nodes
+     */
+    void find(double[] exact, int row, int columns, int rows, Projection.Edges edges) {
+        for (int i = 0; i < columns - 1; i++) {
+            int node = row * columns + i;
+            for (int which = 0; which < 2; which++) {
+                double across = 0;
+                double down = 0;
+                for (int corner = 0; corner < 4; corner++) {
+                    int column = i + (corner & 1);
+                    int line = row + (corner >> 1);
+                    across += across(exact, column, line, which, columns, edges);
+                    down += down(exact, column, line, which, columns, rows);
+                }
+                (which == 0 ? acrossX : acrossY)[node] = fixed(across / 4);
+                (which == 0 ? downX : downY)[node] = fixed(down / 4);
+            }
+        }
+    }
+
+    /** The second difference along a row of nodes; a sphere closes round, where a picture ends the next column in is taken. */
+    private static double across(double[] exact, int column, int row, int which, int columns, Projection.Edges edges) {
+        int first = row * columns;
+        if (edges == Projection.Edges.WRAP) {
+            int left = column == 0 ? columns - 2 : column - 1;
+            int right = column == columns - 1 ? 1 : column + 1;
+            return second(exact, first + left, first + column, first + right, which);
+        }
+        int inner = Math.max(1, Math.min(columns - 2, column));
+        return second(exact, first + inner - 1, first + inner, first + inner + 1, which);
+    }
+
+    private static double down(double[] exact, int column, int row, int which, int columns, int rows) {
+        int middle = Math.max(1, Math.min(rows - 2, row)) * columns + column;
+        return second(exact, middle - columns, middle, middle + columns, which);
+    }
+
+    private static double second(double[] exact, int before, int at, int after, int which) {
+        return exact[2 * before + which] - 2 * exact[2 * at + which] + exact[2 * after + which];
+    }
+
+    /** A larger bend than a grid's cells can have comes from the jump across an unknown region; NaN compares as false. */
+    private static int fixed(double bend) {
+        return Math.abs(bend) < 8 * CoordinateGrid.MOST_MOVED_PX ? CoordinateGrid.fixed(bend) : 0;
+    }
+}
