@@ -51,7 +51,7 @@ public final class CellPainter {
     /** By lens. */
     private final int[][] lumaWeights;
 
-    private final int[] chromaWeights;
+    private final int[][] chromaWeights;
     /** The places of the row at hand where they are known, else null. */
     private PlaceTape known;
     /** Where the places of the row at hand are to be kept, or null. */
@@ -95,7 +95,7 @@ public final class CellPainter {
         lumaWeights = new int[lights.size()][capacity];
         lensPlaces = new SamplePlaces[lights.size()];
         Arrays.setAll(lensPlaces, lens -> new SamplePlaces(capacity));
-        chromaWeights = new int[capacity / 4];
+        chromaWeights = new int[lights.size()][capacity / 4];
     }
 
     public void paintRow(int row) {
@@ -260,7 +260,6 @@ public final class CellPainter {
             if (!plan.shows(cell, lens)) {
                 continue;
             }
-            halve(lumaWeights[lens], cells * size);
             if (known != null) {
                 gather(lens, node, cells, false);
             } else {
@@ -280,8 +279,8 @@ public final class CellPainter {
             }
             // Differences from black, so that a hole, where weights sum to 0, comes out black.
             accumulate(luma, black, lumaWeights[lens], lumaSum, count);
-            accumulate(blue, mid, chromaWeights, blueSum, count / 4);
-            accumulate(red, mid, chromaWeights, redSum, count / 4);
+            accumulate(blue, mid, chromaWeights[lens], blueSum, count / 4);
+            accumulate(red, mid, chromaWeights[lens], redSum, count / 4);
         }
         finish(lumaSum, black, luma, count);
         finish(blueSum, mid, blue, count / 4);
@@ -323,19 +322,23 @@ public final class CellPainter {
         for (int lens = 0; lens < lumaWeights.length; lens++) {
             if (plan.shows(cell, lens) && known != null) {
                 known.next(lumaWeights[lens], count);
-            } else if (plan.shows(cell, lens) && made != null) {
-                made.add(lumaWeights[lens], count);
+                known.next(chromaWeights[lens], count / 4);
+            } else if (plan.shows(cell, lens)) {
+                halve(lumaWeights[lens], cells * size, chromaWeights[lens]);
+                if (made != null) {
+                    made.add(lumaWeights[lens], count);
+                    made.add(chromaWeights[lens], count / 4);
+                }
             }
         }
     }
 
     /** Chroma weighs the mean of its 2 x 2 block of luma. */
-    private void halve(int[] luma, int pitch) {
+    private void halve(int[] luma, int pitch, int[] out) {
         for (int row = 0; row < size / 2; row++) {
             for (int k = 0; k < pitch / 2; k++) {
                 int at = 2 * row * pitch + 2 * k;
-                chromaWeights[row * pitch / 2 + k] =
-                        luma[at] + luma[at + 1] + luma[at + pitch] + luma[at + pitch + 1] + 2 >> 2;
+                out[row * pitch / 2 + k] = luma[at] + luma[at + 1] + luma[at + pitch] + luma[at + pitch + 1] + 2 >> 2;
             }
         }
     }
