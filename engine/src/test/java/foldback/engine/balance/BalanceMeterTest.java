@@ -48,8 +48,7 @@ class BalanceMeterTest {
         Recipe plain = DemoTake.recipe().with(Balance.SECTION, Balance.NONE);
         Take take = Take.open(plain, MediaFolders.of(DemoTake.MEDIA));
         TimeSpan span = new TimeSpan(0.5, 4);
-        Balance fromClips =
-                BalanceMeter.even(plain, span, KnotFrames.of(take, new Proxies(folder)), Run.QUIET);
+        Balance fromClips = BalanceMeter.even(plain, span, KnotFrames.of(take, new Proxies(folder)), Run.QUIET);
         KnotPictures small = KnotFrames.of(take, DemoTake.proxies());
         assertThat(small).isInstanceOf(KnotFrames.FromProxies.class);
         Balance evened = BalanceMeter.even(plain, span, small, Run.QUIET);
