@@ -41,6 +41,7 @@ final class MariaDbServer {
                 CREATE DATABASE IF NOT EXISTS foldback CHARACTER SET utf8mb4;
                 CREATE USER IF NOT EXISTS 'foldback'@'127.0.0.1' IDENTIFIED BY '%s';
                 GRANT ALL ON foldback.* TO 'foldback'@'127.0.0.1';
+                GRANT PROCESS ON *.* TO 'foldback'@'127.0.0.1';
                 """.formatted(PASSWORD));
         start();
     }

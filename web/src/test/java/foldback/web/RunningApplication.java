@@ -6,11 +6,14 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.locks.LockSupport;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.core.env.Environment;
+import org.springframework.dao.DataAccessException;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /**
  * The whole application with a real MariaDB, started once for all test classes of a run; a test takes it as a
@@ -37,6 +40,8 @@ public final class RunningApplication implements ParameterResolver {
         private final ConfigurableApplicationContext pages;
         private Process shared;
         private int blocks;
+        private static final int LOOKS = 20;
+        private static final long LOOK_NANOS = 20_000_000L;
 
         private Server(MariaDbServer database, Path home, ConfigurableApplicationContext pages) {
             this.database = database;
@@ -112,12 +117,43 @@ public final class RunningApplication implements ParameterResolver {
             Worker worker = new Worker(shared, ended -> {
                 blocks--;
                 if (blocks == 0) {
-                    ended.halt();
+                    haltBetweenTransactions(ended);
                 }
             });
             worker.resume();
             blocks++;
             return worker;
+        }
+
+        /** One that is halted within a transaction would keep its rows from all others for a minute. */
+        private void haltBetweenTransactions(Worker worker) {
+            worker.halt();
+            while (!noTransactionStays()) {
+                worker.resume();
+                worker.halt();
+            }
+        }
+
+        /** Whether those that are open are the pages', which end soon. */
+        private boolean noTransactionStays() {
+            try {
+                return looksFree(bean(JdbcTemplate.class));
+            } catch (DataAccessException away) {
+                // Nothing holds anything while the database is away.
+                return true;
+            }
+        }
+
+        private static boolean looksFree(JdbcTemplate questions) {
+            for (int look = 0; look < LOOKS; look++) {
+                Integer open =
+                        questions.queryForObject("SELECT COUNT(*) FROM information_schema.innodb_trx", Integer.class);
+                if (open == null || open == 0) {
+                    return true;
+                }
+                LockSupport.parkNanos(LOOK_NANOS);
+            }
+            return false;
         }
 
         /** Starts a worker process of its own, as an installation does. */
