@@ -6,7 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.locks.LockSupport;
+import org.awaitility.Awaitility;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
@@ -40,8 +40,6 @@ public final class RunningApplication implements ParameterResolver {
         private final ConfigurableApplicationContext pages;
         private Process shared;
         private int blocks;
-        private static final int LOOKS = 20;
-        private static final long LOOK_NANOS = 20_000_000L;
 
         private Server(MariaDbServer database, Path home, ConfigurableApplicationContext pages) {
             this.database = database;
@@ -127,33 +125,25 @@ public final class RunningApplication implements ParameterResolver {
 
         /** One that is halted within a transaction would keep its rows from all others for a minute. */
         private void haltBetweenTransactions(Worker worker) {
-            worker.halt();
-            while (!noTransactionStays()) {
-                worker.resume();
+            Awaitility.await().atMost(Patience.LONG).until(() -> {
                 worker.halt();
-            }
-        }
-
-        /** Whether those that are open are the pages', which end soon. */
-        private boolean noTransactionStays() {
-            try {
-                return looksFree(bean(JdbcTemplate.class));
-            } catch (DataAccessException away) {
-                // Nothing holds anything while the database is away.
-                return true;
-            }
-        }
-
-        private static boolean looksFree(JdbcTemplate questions) {
-            for (int look = 0; look < LOOKS; look++) {
-                Integer open =
-                        questions.queryForObject("SELECT COUNT(*) FROM information_schema.innodb_trx", Integer.class);
-                if (open == null || open == 0) {
+                if (noTransactionIsOpen()) {
                     return true;
                 }
-                LockSupport.parkNanos(LOOK_NANOS);
+                worker.resume();
+                return false;
+            });
+        }
+
+        /** Nor is one while the database is away. Those of the pages end by themselves. */
+        private boolean noTransactionIsOpen() {
+            try {
+                return Integer.valueOf(0)
+                        .equals(bean(JdbcTemplate.class)
+                                .queryForObject("SELECT COUNT(*) FROM information_schema.innodb_trx", Integer.class));
+            } catch (DataAccessException away) {
+                return true;
             }
-            return false;
         }
 
         /** Starts a worker process of its own, as an installation does. */

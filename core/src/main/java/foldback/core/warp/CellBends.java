@@ -44,8 +44,11 @@ final class CellBends {
         }
     }
 
-    /** The second difference along a row of nodes; a sphere closes round, where a picture ends the next column in is taken. */
-    private static double across(double[] exact, int column, int row, int which, int columns, Projection.Edges edges) {
+    /**
+     * The second difference along a row of nodes, of which {@code which} is 0 for x and 1 for y. A sphere closes round: the column
+     * before the first is the last but one. Where a picture ends the next column in stands for the missing one.
+     */
+    static double across(double[] exact, int column, int row, int which, int columns, Projection.Edges edges) {
         int first = row * columns;
         if (edges == Projection.Edges.WRAP) {
             int left = column == 0 ? columns - 2 : column - 1;
@@ -56,7 +59,8 @@ final class CellBends {
         return second(exact, first + inner - 1, first + inner, first + inner + 1, which);
     }
 
-    private static double down(double[] exact, int column, int row, int which, int columns, int rows) {
+    /** The second difference down a column of nodes; at the first and last row that of the next row in. */
+    static double down(double[] exact, int column, int row, int which, int columns, int rows) {
         int middle = Math.max(1, Math.min(rows - 2, row)) * columns + column;
         return second(exact, middle - columns, middle, middle + columns, which);
     }

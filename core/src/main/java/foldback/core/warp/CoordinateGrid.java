@@ -173,21 +173,9 @@ public final class CoordinateGrid {
     /** A node's coordinate, moved by half of what its cells' middles would miss; where a neighbour is unknown, as it is. */
     private double shared(double[] exact, int column, int row, int which) {
         double here = exact[2 * (row * columns + column) + which];
-        // A sphere closes round: the column before the first is the last but one. Where a canvas ends the next column
-        // or
-        // row in stands for the missing one.
-        boolean wraps = canvas.projection().edges() == Projection.Edges.WRAP;
-        int inner = Math.max(1, Math.min(columns - 2, column));
-        int left = !wraps ? inner - 1 : column == 0 ? columns - 2 : column - 1;
-        int right = !wraps ? inner + 1 : column == columns - 1 ? 1 : column + 1;
-        int middle = Math.max(1, Math.min(rows - 2, row));
-        double centre = wraps ? here : exact[2 * (row * columns + inner) + which];
-        double along =
-                exact[2 * (row * columns + left) + which] - 2 * centre + exact[2 * (row * columns + right) + which];
-        double down = exact[2 * ((middle - 1) * columns + column) + which]
-                - 2 * exact[2 * (middle * columns + column) + which]
-                + exact[2 * ((middle + 1) * columns + column) + which];
-        double move = (along + down) / 16;
+        double along = CellBends.across(
+                exact, column, row, which, columns, canvas.projection().edges());
+        double move = (along + CellBends.down(exact, column, row, which, columns, rows)) / 16;
         // NaN compares as false.
         return Math.abs(move) < MOST_MOVED_PX ? here - move : here;
     }

@@ -45,10 +45,6 @@ public final class StripPath {
         return pitch;
     }
 
-    int rows() {
-        return rows;
-    }
-
     int count() {
         return pitch * rows;
     }
@@ -59,18 +55,8 @@ public final class StripPath {
 
     /** Sets the path over the luma samples of {@code cells} known cells in a row, from a first node on. */
     public void luma(CoordinateGrid grid, int node, int cells) {
-        shape(grid.cell(), cells);
-        Axis across = new Axis(HALF, 0);
-        fill(grid.fixedX(), grid, node, cells, 0, across, x, downX);
-        fill(grid.fixedY(), grid, node, cells, 0, across, y, downY);
-        leastX = least(grid.fixedX(), grid, node, cells, across);
-        leastY = least(grid.fixedY(), grid, node, cells, across);
-        bent = grid.bends() != null;
-        if (bent) {
-            CellBends bends = grid.bends();
-            bend(bends.acrossX, bends.downX, grid.cell(), node, cells, 0, 0, x, downX, bendX);
-            bend(bends.acrossY, bends.downY, grid.cell(), node, cells, 0, 0, y, downY, bendY);
-        }
+        Axis both = new Axis(HALF, 0);
+        set(grid, node, cells, 0, both, both);
     }
 
     /**
@@ -81,18 +67,25 @@ public final class StripPath {
      * @param firstX where the source's first chroma sample lies, luma pixels from the left edge
      */
     public void chroma(CoordinateGrid grid, int node, int cells, int shiftX, int shiftY, double firstX) {
-        shape(grid.cell() / 2, cells);
         Axis across = new Axis((int) (firstX * 2 * HALF), shiftX);
         Axis down = new Axis(shiftY == 0 ? HALF : 2 * HALF, shiftY);
-        fill(grid.fixedX(), grid, node, cells, 1, across, x, downX);
-        fill(grid.fixedY(), grid, node, cells, 1, down, y, downY);
+        set(grid, node, cells, 1, across, down);
+    }
+
+    /** @param halving 0 for every canvas pixel; 1 for every other one, starting half a pixel down */
+    private void set(CoordinateGrid grid, int node, int cells, int halving, Axis across, Axis down) {
+        rows = grid.cell() >> halving;
+        pitch = cells * rows;
+        clamped = false;
+        fill(grid.fixedX(), grid, node, cells, halving, across, x, downX);
+        fill(grid.fixedY(), grid, node, cells, halving, down, y, downY);
         leastX = least(grid.fixedX(), grid, node, cells, across);
         leastY = least(grid.fixedY(), grid, node, cells, down);
         bent = grid.bends() != null;
         if (bent) {
             CellBends bends = grid.bends();
-            bend(bends.acrossX, bends.downX, grid.cell(), node, cells, 1, shiftX, x, downX, bendX);
-            bend(bends.acrossY, bends.downY, grid.cell(), node, cells, 1, shiftY, y, downY, bendY);
+            bend(bends.acrossX, bends.downX, grid.cell(), node, cells, halving, across.shift, x, downX, bendX);
+            bend(bends.acrossY, bends.downY, grid.cell(), node, cells, halving, down.shift, y, downY, bendY);
         }
     }
 
@@ -103,12 +96,6 @@ public final class StripPath {
      * @param shift halvings from source pixels to samples
      */
     private record Axis(int origin, int shift) {}
-
-    private void shape(int side, int cells) {
-        pitch = cells * side;
-        rows = side;
-        clamped = false;
-    }
 
     /** Moves what lies outside to where all neighbours of both kernels are inside a plane of this size. */
     public void clamp(int width, int height) {

@@ -1,12 +1,13 @@
 package foldback.core.stitch;
 
+import static foldback.core.stitch.Planes.difference;
+import static foldback.core.stitch.Planes.fill;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
-import foldback.core.picture.Plane;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
@@ -195,13 +196,9 @@ class MovingStitcherTest {
 
     private static Frame flat(int level, int size) {
         Frame frame = Frame.allocate(PixelFormat.YUV420_10, ColourTags.BT709_LIMITED.sitedLeft(), size, size);
-        for (int y = 0; y < size; y++) {
-            for (int x = 0; x < size; x++) {
-                frame.y().set(x, y, level);
-                frame.u().set(x / 2, y / 2, 512);
-                frame.v().set(x / 2, y / 2, 512);
-            }
-        }
+        fill(frame.y(), level);
+        fill(frame.u(), 512);
+        fill(frame.v(), 512);
         return frame;
     }
 
@@ -237,15 +234,5 @@ class MovingStitcherTest {
 
     private static Frame canvas() {
         return Frame.allocate(PixelFormat.YUV420_10, ColourTags.BT709_LIMITED, CANVAS.width(), CANVAS.height());
-    }
-
-    private static int difference(Plane a, Plane b) {
-        int most = 0;
-        for (int y = 0; y < a.height(); y++) {
-            for (int x = 0; x < a.width(); x++) {
-                most = Math.max(most, Math.abs(a.get(x, y) - b.get(x, y)));
-            }
-        }
-        return most;
     }
 }

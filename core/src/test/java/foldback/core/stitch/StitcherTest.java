@@ -1,5 +1,7 @@
 package foldback.core.stitch;
 
+import static foldback.core.stitch.Planes.difference;
+import static foldback.core.stitch.Planes.fill;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
@@ -336,23 +338,5 @@ class StitcherTest {
             frames.add(frame);
         }
         return frames;
-    }
-
-    private static void fill(Plane plane, int value) {
-        for (int y = 0; y < plane.height(); y++) {
-            for (int x = 0; x < plane.width(); x++) {
-                plane.set(x, y, value);
-            }
-        }
-    }
-
-    private static int difference(Plane a, Plane b) {
-        int most = 0;
-        for (int y = 0; y < a.height(); y++) {
-            for (int x = 0; x < a.width(); x++) {
-                most = Math.max(most, Math.abs(a.get(x, y) - b.get(x, y)));
-            }
-        }
-        return most;
     }
 }

@@ -10,21 +10,16 @@ import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
 import foldback.media.NoRoomException;
 import foldback.web.FoldbackProperties;
+import foldback.web.Persistent;
 import foldback.web.Role;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
-import java.util.concurrent.TimeUnit;
-import java.util.function.Supplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.annotation.Profile;
 import org.springframework.dao.DataAccessException;
-import org.springframework.dao.DataIntegrityViolationException;
-import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.TransactionException;
 
@@ -54,33 +49,33 @@ class RenderTask {
 
     /** Works off the queue, one after the other, until nothing waits. */
     void carryOut(long ticket) throws InterruptedException {
-        Optional<Long> next = askDatabase(() -> deliverables.takeUp(ticket));
+        Optional<Long> next = Persistent.ask(() -> deliverables.takeUp(ticket));
         while (next.isPresent()) {
             Long id = next.get();
             carryOutOne(id);
-            next = askDatabase(() -> deliverables.takeUp(ticket));
+            next = Persistent.ask(() -> deliverables.takeUp(ticket));
         }
     }
 
     private void carryOutOne(Long id) throws InterruptedException {
-        Deliverable row = askDatabase(() -> deliverables.row(id));
+        Deliverable row = Persistent.ask(() -> deliverables.row(id));
         if (row.cancelAsked()) {
-            tell(() -> deliverables.ended(id, Deliverable.State.CANCELLED, "Cancelled."));
+            Persistent.tell(() -> deliverables.ended(id, Deliverable.State.CANCELLED, "Cancelled."));
             return;
         }
         Path work = properties.renders().resolve(Long.toString(id));
         Path out = properties.deliverables().resolve(row.name());
         try {
-            RenderJob job = askDatabase(() -> deliverables.job(id));
+            RenderJob job = Persistent.ask(() -> deliverables.job(id));
             try {
                 render(id, job, work, out);
                 Files.deleteIfExists(work);
             } catch (NoRoomException full) {
-                tell(() -> room.pause(id, job, work, full));
+                Persistent.tell(() -> room.pause(id, job, work, full));
             }
         } catch (CancellationException stopped) {
-            boolean paused = askDatabase(() -> deliverables.row(id)).pauseAsked();
-            tell(() -> deliverables.ended(
+            boolean paused = Persistent.ask(() -> deliverables.row(id)).pauseAsked();
+            Persistent.tell(() -> deliverables.ended(
                     id,
                     paused ? Deliverable.State.PAUSED : Deliverable.State.CANCELLED,
                     paused ? "Paused. Finished parts are kept." : "Cancelled. Finished parts are kept for a retry."));
@@ -88,10 +83,10 @@ class RenderTask {
             // The database took one for dead that works: it goes on, and this ticket comes again in case it does die.
             throw elsewhere;
         } catch (MediaException | DocumentException | IllegalArgumentException failed) {
-            tell(() -> deliverables.ended(id, Deliverable.State.FAILED, failed.getMessage()));
+            Persistent.tell(() -> deliverables.ended(id, Deliverable.State.FAILED, failed.getMessage()));
         } catch (java.io.IOException | RuntimeException failed) {
             LOG.error("deliverable {} failed", id, failed);
-            tell(() -> deliverables.ended(
+            Persistent.tell(() -> deliverables.ended(
                     id,
                     Deliverable.State.FAILED,
                     "The render failed unexpectedly; the worker's log says more. Finished parts are kept."));
@@ -118,21 +113,14 @@ class RenderTask {
         return new Renderer.Record() {
             @Override
             public boolean isOpen() throws InterruptedException {
-                return askDatabase(() -> deliverables.row(id)).state() == Deliverable.State.WORKING;
+                return Persistent.ask(() -> deliverables.row(id)).state() == Deliverable.State.WORKING;
             }
 
             @Override
             public void done(Verified verified) throws InterruptedException {
-                tell(() -> deliverables.done(id, verified));
+                Persistent.tell(() -> deliverables.done(id, verified));
             }
         };
-    }
-
-    /** Asks the database, however long it takes to come back. */
-    private static <T> T askDatabase(Supplier<T> question) throws InterruptedException {
-        List<T> answer = new ArrayList<>();
-        tell(() -> answer.add(question.get()));
-        return answer.get(0);
     }
 
     private Run progress(Long id, RenderJob job) {
@@ -156,22 +144,5 @@ class RenderTask {
                     }
                 },
                 () -> stop[0]);
-    }
-
-    /** Tells the database how a render ended, however long it takes to come back. */
-    private static void tell(Runnable news) throws InterruptedException {
-        while (true) {
-            try {
-                news.run();
-                return;
-            } catch (DataIntegrityViolationException refused) {
-                throw refused;
-            } catch (PessimisticLockingFailureException held) {
-                LOG.warn("another process holds the rows for long; trying again");
-            } catch (DataAccessException | TransactionException away) {
-                LOG.warn("the database does not answer; trying again");
-                TimeUnit.SECONDS.sleep(2);
-            }
-        }
     }
 }

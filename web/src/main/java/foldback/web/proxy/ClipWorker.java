@@ -1,9 +1,6 @@
 package foldback.web.proxy;
 
-import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.task.FailureHandler;
-import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
@@ -11,45 +8,29 @@ import foldback.engine.take.TakeClip;
 import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
 import foldback.media.NoRoomException;
-import foldback.web.TaskTable;
+import foldback.web.TaskWorker;
 import java.time.Duration;
 import javax.sql.DataSource;
-import org.springframework.beans.factory.DisposableBean;
-import org.springframework.boot.context.event.ApplicationReadyEvent;
-import org.springframework.context.event.EventListener;
 
 /** Works off the tasks of one table, one clip at a time; what throws is tried again, after a longer time each time. */
-abstract class ClipWorker implements DisposableBean {
+abstract class ClipWorker extends TaskWorker {
     /** At first. */
     private static final Duration AGAIN_AFTER = Duration.ofSeconds(3);
 
     final ProxyOrders orders;
     private final MediaFolders media;
     private final ContentIds contents;
-    private final Scheduler scheduler;
 
     ClipWorker(
             String task, String table, ProxyOrders orders, MediaFolders media, ContentIds contents, DataSource source) {
+        super(source, table, task, new FailureHandler.ExponentialBackoffFailureHandler<>(AGAIN_AFTER));
         this.orders = orders;
         this.media = media;
         this.contents = contents;
-        OneTimeTask<Void> work = Tasks.oneTime(task)
-                .onFailure(new FailureHandler.ExponentialBackoffFailureHandler<>(AGAIN_AFTER))
-                .execute((instance, context) -> carryOutOrTell(instance.getId()));
-        this.scheduler = TaskTable.scheduler(source, table, work);
-    }
-
-    @EventListener(ApplicationReadyEvent.class)
-    void start() {
-        scheduler.start();
     }
 
     @Override
-    public void destroy() {
-        scheduler.stop();
-    }
-
-    private void carryOutOrTell(String sha256) {
+    protected void execute(String sha256) {
         try {
             carryOut(sha256);
         } catch (ChildKilledException | NoRoomException another) {

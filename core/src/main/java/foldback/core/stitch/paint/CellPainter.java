@@ -94,7 +94,6 @@ public final class CellPainter {
         weights = plan.weights(capacity);
         lumaWeights = new int[lights.size()][capacity];
         lensPlaces = new SamplePlaces[lights.size()];
-        Arrays.setAll(lensPlaces, lens -> new SamplePlaces(capacity));
         chromaWeights = new int[lights.size()][capacity / 4];
     }
 
@@ -173,6 +172,14 @@ public final class CellPainter {
             placeLuma(lens, node, cells, clamped, places);
         }
         gather(lens, node, cells, clamped, places);
+    }
+
+    /** Made when they are needed: where places are kept they are not. */
+    private SamplePlaces placesOf(int lens) {
+        if (lensPlaces[lens] == null) {
+            lensPlaces[lens] = new SamplePlaces(maxCells * size * size);
+        }
+        return lensPlaces[lens];
     }
 
     private void placeLuma(int lens, int node, int cells, boolean clamped, SamplePlaces into) {
@@ -263,7 +270,7 @@ public final class CellPainter {
             if (known != null) {
                 gather(lens, node, cells, false);
             } else {
-                gather(lens, node, cells, !plan.areReadable(cell, cells, lens), lensPlaces[lens]);
+                gather(lens, node, cells, !plan.areReadable(cell, cells, lens), placesOf(lens));
             }
             LensLight light = lights.get(lens);
             if (!light.plain()) {
@@ -313,7 +320,7 @@ public final class CellPainter {
         if (known == null) {
             for (int lens = 0; lens < lumaWeights.length; lens++) {
                 if (plan.shows(cell, lens)) {
-                    placeLuma(lens, node, cells, !plan.areReadable(cell, cells, lens), lensPlaces[lens]);
+                    placeLuma(lens, node, cells, !plan.areReadable(cell, cells, lens), placesOf(lens));
                 }
             }
             weights.find(cell, cells, lensPlaces, lumaWeights);
