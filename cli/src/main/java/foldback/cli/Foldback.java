@@ -1,6 +1,6 @@
 package foldback.cli;
 
-import foldback.engine.document.DocumentException;
+import foldback.engine.form.DocumentException;
 import foldback.engine.render.BusyException;
 import foldback.media.MediaException;
 import picocli.CommandLine;

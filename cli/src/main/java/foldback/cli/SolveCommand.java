@@ -9,7 +9,7 @@ import foldback.core.run.Run;
 import foldback.core.solve.PairFigures;
 import foldback.core.solve.RigFinder;
 import foldback.core.solve.adjust.SolveSettings;
-import foldback.engine.document.RigJson;
+import foldback.engine.document.CardJson;
 import foldback.engine.gather.LensPictures;
 import foldback.engine.rig.LensFrames;
 import foldback.engine.rig.RigRequest;
@@ -112,11 +112,11 @@ final class SolveCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        Rig rig = RigJson.readCard(Documents.text(card));
+        Rig rig = CardJson.readRig(Documents.text(card));
         List<TakeClip> clips = clips(rig);
         RigRequest request = new RigRequest(at, start(), order(), free());
         TakeRig.Solved solved = TakeRig.solve(rig, clips, LensFrames.of(clips), request, Run.QUIET);
-        Files.writeString(out, RigJson.writeCard(solved.found().rig()));
+        Files.writeString(out, CardJson.write(solved.found().rig()));
         print(solved, rig);
         return CommandLine.ExitCode.OK;
     }

@@ -2,7 +2,7 @@ package foldback.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import foldback.engine.document.RigJson;
+import foldback.engine.document.CardJson;
 import foldback.media.ContentHash;
 import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
@@ -79,7 +79,7 @@ class FoldbackTest {
         assertThat(said.path("verdict").asString()).isEqualTo("check");
         assertThat(said.path("pairs").get(0).path("points").asInt()).isGreaterThan(100);
         assertThat(said.path("pairs").get(0).path("rms_px").asDouble()).isLessThan(0.5);
-        assertThat(RigJson.readCard(Files.readString(solved)).lenses()).hasSize(2);
+        assertThat(CardJson.readRig(Files.readString(solved)).lenses()).hasSize(2);
     }
 
     @Test

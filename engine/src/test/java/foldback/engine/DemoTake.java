@@ -17,8 +17,8 @@ import foldback.core.run.Run;
 import foldback.core.time.FrameRate;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
+import foldback.engine.document.CardJson;
 import foldback.engine.document.RenderSpec;
-import foldback.engine.document.RigJson;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
@@ -41,7 +41,7 @@ public final class DemoTake {
     private DemoTake() {}
 
     public static Recipe recipe() throws IOException {
-        Rig rig = RigJson.readCard(Files.readString(MEDIA.resolve("rig-card.json")));
+        Rig rig = CardJson.readRig(Files.readString(MEDIA.resolve("rig-card.json")));
         Balance balance = Balance.NONE.withLenses(List.of(new LensBalance(
                 "B",
                 Track.still(new Stops(0.42, -0.11, 0, 0.14)),
@@ -59,7 +59,7 @@ public final class DemoTake {
     /** Another of the demo takes with the rig of its card, about which nothing else was decided. */
     public static Recipe recipeOf(String take) throws IOException {
         Path folder = MEDIA.resolveSibling(take);
-        Rig rig = RigJson.readCard(Files.readString(folder.resolve("rig-card.json")));
+        Rig rig = CardJson.readRig(Files.readString(folder.resolve("rig-card.json")));
         Path single = folder.resolve(take + ".mp4");
         List<ClipRef> clips = new ArrayList<>();
         for (RigLens lens : rig.lenses()) {

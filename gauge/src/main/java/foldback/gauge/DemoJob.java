@@ -8,8 +8,8 @@ import foldback.core.time.FrameRate;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
+import foldback.engine.document.CardJson;
 import foldback.engine.document.RenderSpec;
-import foldback.engine.document.RigJson;
 import foldback.engine.render.RenderJob;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
@@ -35,7 +35,7 @@ public final class DemoJob {
      * @param name what their names begin with
      */
     public static Recipe recipe(Path media, String name, Path card) throws IOException {
-        Rig rig = RigJson.readCard(Files.readString(card));
+        Rig rig = CardJson.readRig(Files.readString(card));
         List<ClipRef> clips = new ArrayList<>();
         for (RigLens lens : rig.lenses()) {
             String file = name + "-" + lens.slot().toLowerCase(Locale.ROOT) + ".mp4";

@@ -1,6 +1,6 @@
 package foldback.gauge;
 
-import foldback.engine.document.RigJson;
+import foldback.engine.document.CardJson;
 import foldback.sim.film.Filmer;
 import foldback.sim.film.TakePlan;
 import java.io.IOException;
@@ -34,7 +34,7 @@ final class SimulateCommand implements Callable<Integer> {
                 .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException("There is no take named '" + name + "'; see --help."));
         Filmer.film(take, out, System.err::println);
-        Files.writeString(out.resolve("rig-card.json"), RigJson.writeCard(take.rig()));
+        Files.writeString(out.resolve("rig-card.json"), CardJson.write(take.rig()));
         return CommandLine.ExitCode.OK;
     }
 }

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.awaitility.Awaitility;
+import org.junit.jupiter.api.extension.AfterAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
@@ -19,7 +20,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
  * The whole application with a real MariaDB, started once for all test classes of a run; a test takes it as a
  * parameter. Spring's own test extension needs a newer JUnit, so the tests talk to the application from outside.
  */
-public final class RunningApplication implements ParameterResolver {
+public final class RunningApplication implements ParameterResolver, AfterAllCallback {
 
     @Override
     public boolean supportsParameter(ParameterContext parameter, ExtensionContext context) {
@@ -33,11 +34,22 @@ public final class RunningApplication implements ParameterResolver {
                 .getOrComputeIfAbsent(Server.class, key -> Server.start(), Server.class);
     }
 
+    /** Whatever a test class did, every recipe that it left in the database keeps to the schema. */
+    @Override
+    public void afterAll(ExtensionContext context) {
+        Server server =
+                context.getRoot().getStore(ExtensionContext.Namespace.GLOBAL).get(Server.class, Server.class);
+        if (server != null) {
+            server.recipes.check(server.bean(JdbcTemplate.class));
+        }
+    }
+
     /** The running parts. */
     static final class Server implements AutoCloseable {
         final MariaDbServer database;
         final Path home;
         private final ConfigurableApplicationContext pages;
+        private final StoredRecipes recipes = new StoredRecipes();
         private Process shared;
         private int blocks;
 

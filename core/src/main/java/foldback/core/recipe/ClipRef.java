@@ -16,7 +16,7 @@ import java.util.Optional;
 public record ClipRef(
         String slot, String file, String sha256, double offsetSeconds, double driftPpm, Optional<Area> area) {
     /** No clock of a recorder is so far off. */
-    private static final double MOST_DRIFT = 1000;
+    public static final double MOST_DRIFT = 1000;
 
     public ClipRef {
         if (!sha256.matches("[0-9a-f]{64}")) {

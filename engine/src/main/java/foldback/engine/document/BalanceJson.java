@@ -1,12 +1,14 @@
 package foldback.engine.document;
 
-import static foldback.engine.document.Numbers.lower;
-import static foldback.engine.document.Numbers.round;
+import static foldback.engine.form.Forms.exact;
+import static foldback.engine.form.Forms.hash;
+import static foldback.engine.form.Forms.list;
+import static foldback.engine.form.Forms.name;
+import static foldback.engine.form.Forms.number;
+import static foldback.engine.form.Forms.oneOf;
+import static foldback.engine.form.Forms.text;
+import static foldback.engine.form.Forms.whole;
 
-import foldback.core.keys.Amount;
-import foldback.core.keys.Key;
-import foldback.core.keys.Track;
-import foldback.core.keys.Values;
 import foldback.core.picture.ColourTags;
 import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.light.BalanceMeasure;
@@ -15,228 +17,167 @@ import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.NoiseReduction;
 import foldback.core.recipe.light.Stops;
 import foldback.core.recipe.light.Transform;
-import foldback.core.recipe.light.Trim;
 import foldback.core.recipe.light.TrimTracks;
 import foldback.core.run.Verdict;
 import foldback.core.tone.CurveChoice;
 import foldback.core.tone.Falloff;
 import foldback.core.tone.SampledCurve;
+import foldback.engine.form.Form;
+import foldback.engine.form.object.ObjectForm;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.BiConsumer;
-import java.util.function.Function;
-import tools.jackson.databind.node.ArrayNode;
-import tools.jackson.databind.node.ObjectNode;
 
 /** Exposure and white balance as JSON. A value that does not change is an object, one that does a list of such with times. */
 public final class BalanceJson {
-    public static final SectionForm<Balance> FORM =
-            new SectionForm<>(Balance.SECTION, BalanceJson::read, BalanceJson::write);
-
-    private static final String AT = "at_s";
     private static final String SHOWN = "rec709";
     /** Measured differences between lenses, stops. */
     private static final double MOST_MEASURED = 100;
     /** Linear light of a table; white is 1. */
     private static final double MOST_LIGHT = 1e6;
 
+    private static final ObjectForm<BalanceMeasure> MEASURE = ObjectForm.of(fields -> {
+        var algorithm = fields.required("algorithm", whole(1, 1000), BalanceMeasure::algorithm);
+        var verdict = fields.required("verdict", oneOf(Verdict.class), BalanceMeasure::verdict);
+        var reason = fields.required("reason", text(), BalanceMeasure::reason);
+        var before = fields.required("before_stops", number(0, MOST_MEASURED), BalanceMeasure::beforeStops);
+        var residual = fields.required("residual_stops", number(0, MOST_MEASURED), BalanceMeasure::residualStops);
+        var patches = fields.required("patches", whole(0, Integer.MAX_VALUE), BalanceMeasure::patches);
+        return read -> new BalanceMeasure(
+                read.get(algorithm),
+                read.get(verdict),
+                read.get(reason),
+                read.get(before),
+                read.get(residual),
+                read.get(patches));
+    });
+
+    private static final Form<Falloff> VIGNETTING = ObjectForm.<Falloff>of(fields -> {
+                var square = fields.required("square_stops", falloff(), Falloff::square);
+                var fourth = fields.required("fourth_stops", falloff(), Falloff::fourth);
+                var sixth = fields.required("sixth_stops", falloff(), Falloff::sixth);
+                return read -> new Falloff(read.get(square), read.get(fourth), read.get(sixth));
+            })
+            .described("What lenses lose towards their rims, to be given back: square r^2 + fourth r^4 + sixth r^6, "
+                    + "r the share of the used field.");
+
+    private static final ObjectForm<Stops> STOPS = ObjectForm.of(fields -> {
+        var exposure = fields.required("exposure_stops", stops(), Stops::exposure);
+        var red = fields.required("red_stops", stops(), Stops::red);
+        var green = fields.required("green_stops", stops(), Stops::green);
+        var blue = fields.required("blue_stops", stops(), Stops::blue);
+        return read -> new Stops(read.get(exposure), read.get(red), read.get(green), read.get(blue));
+    });
+
+    private static final ObjectForm<LensBalance> LENS = ObjectForm.of(fields -> {
+        var slot = fields.required("slot", text(), LensBalance::slot);
+        var measured = fields.required(
+                "measured",
+                TrackJson.together(STOPS).described("What was measured; a list of keys where it changes over time."),
+                LensBalance::measured);
+        var trim = fields.required("trim", TrimJson.FORM.described("What was set by hand on top."), LensBalance::trim);
+        var vignetting = fields.optional("vignetting", VIGNETTING, LensBalance::falloff);
+        return read -> new LensBalance(read.get(slot), read.get(measured), read.get(trim), read.get(vignetting));
+    });
+
+    private static final ObjectForm<SampledCurve> SAMPLED = ObjectForm.of(fields -> {
+        var name = fields.required("name", name(), SampledCurve::name);
+        var samples = fields.required(
+                "samples",
+                list(exact(-MOST_LIGHT, MOST_LIGHT), SampledCurve.LEAST, SampledCurve.MOST),
+                SampledCurve::samples);
+        return read -> new SampledCurve(read.get(name), read.get(samples));
+    });
+
+    private static final ObjectForm<CurveChoice> CURVE = ObjectForm.of(fields -> {
+        var known = fields.optional(
+                "curve",
+                oneOf(ColourTags.Curve.class).described("The clips' curve where it is not as their files say."),
+                CurveChoice::known);
+        var sampled = fields.optional(
+                "linear",
+                SAMPLED.described(
+                        "Light by evenly spaced signals from 0 to 1, rising: the curve of clips whose files say "
+                                + "none or a wrong one. Not beside 'curve'."),
+                CurveChoice::sampled);
+        fields.oneOrNone("curve", "linear");
+        return read -> new CurveChoice(read.get(known), read.get(sampled));
+    });
+
+    private static final ObjectForm<NoiseReduction> NOISE = ObjectForm.of(fields -> {
+        var temporal = fields.required("temporal", number(0, NoiseReduction.MOST), NoiseReduction::temporal);
+        var spatial = fields.required("spatial", number(0, NoiseReduction.MOST), NoiseReduction::spatial);
+        return read -> new NoiseReduction(read.get(temporal), read.get(spatial));
+    });
+
+    private static final ObjectForm<Transform.CubeFile> CUBE = ObjectForm.of(fields -> {
+        var file = fields.required("file", text(), Transform.CubeFile::file);
+        var hash = fields.required("sha256", hash(), Transform.CubeFile::sha256);
+        return read -> new Transform.CubeFile(read.get(file), read.get(hash));
+    });
+
+    private static final ObjectForm<Transform> TRANSFORM = ObjectForm.of(fields -> {
+        fields.optional(
+                "to",
+                oneOf(List.of(SHOWN)),
+                (Transform transform) -> transform.cube().isPresent() ? Optional.empty() : Optional.of(SHOWN));
+        var cube = fields.optional("cube", CUBE, Transform::cube);
+        fields.one("to", "cube");
+        return read -> new Transform(read.get(cube));
+    });
+
+    public static final SectionForm<Balance> FORM = new SectionForm<>(Balance.SECTION, ObjectForm.of(fields -> {
+        var measure = fields.optional("measure", MEASURE, Balance::measure);
+        var curve = fields.inline(CURVE, Balance::curve);
+        var vignetting = fields.unusual("vignetting", VIGNETTING, Falloff.NONE, Balance::falloff);
+        var lenses = fields.required("lenses", list(LENS), Balance::lenses);
+        var whole = fields.assumed(
+                "whole",
+                TrimJson.FORM.described(
+                        "Set by hand for all lenses. A number that is left out is 0; a list of keys changes over time."),
+                TrimTracks.NONE,
+                Balance::whole);
+        var reference = fields.optional(
+                "reference",
+                text().described("Slot of the lens that is left as it is; else their mean is."),
+                Balance::reference);
+        var highlights = fields.assumed("highlights", oneOf(Highlights.class), Highlights.CUT, Balance::highlights);
+        var over = fields.assumed(
+                "over_stops",
+                number(0, 2 * Stops.MOST)
+                        .described("By how much the brightest places come over full scale, as measured."),
+                0.0,
+                Balance::overStops);
+        var noise = fields.unusual(
+                "noise",
+                NOISE.described("How much noise is taken out of the clips before they are stitched."),
+                NoiseReduction.NONE,
+                Balance::noise);
+        var transform = fields.optional(
+                "transform",
+                TRANSFORM.described(
+                        "From the footage's colours to those that are shown; what is delivered goes through "
+                                + "it where the spec says so."),
+                Balance::transform);
+        return read -> new Balance(
+                read.get(measure),
+                read.get(curve),
+                read.get(vignetting),
+                read.get(lenses),
+                read.get(whole),
+                read.get(reference),
+                read.get(highlights),
+                read.get(over),
+                read.get(transform),
+                read.get(noise));
+    }));
+
     private BalanceJson() {}
 
-    private static Balance read(Fields fields) {
-        Optional<BalanceMeasure> measure =
-                fields.has("measure") ? Optional.of(measure(fields.object("measure"))) : Optional.empty();
-        CurveChoice curve = curve(fields);
-        Falloff falloff = fields.has("vignetting") ? falloff(fields.object("vignetting")) : Falloff.NONE;
-        List<LensBalance> lenses = fields.list(
-                "lenses",
-                f -> new LensBalance(
-                        f.text("slot"),
-                        track(f, "measured", BalanceJson::stops),
-                        trims(f, "trim"),
-                        f.has("vignetting") ? Optional.of(falloff(f.object("vignetting"))) : Optional.empty()));
-        TrimTracks whole = fields.has("whole") ? trims(fields, "whole") : TrimTracks.NONE;
-        Optional<String> reference = fields.optionalText("reference");
-        Highlights highlights =
-                fields.has("highlights") ? fields.oneOf(Highlights.class, "highlights") : Highlights.CUT;
-        double over = fields.has("over_stops") ? fields.number("over_stops", 0, 2 * Stops.MOST) : 0;
-        Optional<Transform> transform =
-                fields.has("transform") ? Optional.of(transform(fields.object("transform"))) : Optional.empty();
-        NoiseReduction noise = fields.has("noise") ? noise(fields.object("noise")) : NoiseReduction.NONE;
-        return new Balance(measure, curve, falloff, lenses, whole, reference, highlights, over, transform, noise);
+    private static Form<Double> falloff() {
+        return number(-Falloff.MOST, Falloff.MOST);
     }
 
-    private static CurveChoice curve(Fields fields) {
-        Optional<ColourTags.Curve> known =
-                fields.has("curve") ? Optional.of(fields.oneOf(ColourTags.Curve.class, "curve")) : Optional.empty();
-        Optional<SampledCurve> sampled = Optional.empty();
-        if (fields.has("linear")) {
-            Fields linear = fields.object("linear");
-            String name = linear.text("name", Fields.MOST_NAME);
-            List<Double> samples = linear.numbers("samples", -MOST_LIGHT, MOST_LIGHT);
-            sampled = Optional.of(linear.checked(() -> new SampledCurve(name, samples)));
-            linear.end();
-        }
-        Optional<SampledCurve> table = sampled;
-        return fields.checked(() -> new CurveChoice(known, table));
-    }
-
-    private static NoiseReduction noise(Fields n) {
-        NoiseReduction noise = new NoiseReduction(
-                n.number("temporal", 0, NoiseReduction.MOST), n.number("spatial", 0, NoiseReduction.MOST));
-        n.end();
-        return noise;
-    }
-
-    private static Transform transform(Fields t) {
-        if (!t.has("cube")) {
-            t.oneOf("to", List.of(SHOWN));
-            t.end();
-            return Transform.SHOWN;
-        }
-        Fields c = t.object("cube");
-        Transform.CubeFile cube = c.checked(() -> new Transform.CubeFile(c.text("file"), c.text("sha256")));
-        c.end();
-        t.end();
-        return new Transform(Optional.of(cube));
-    }
-
-    private static BalanceMeasure measure(Fields m) {
-        BalanceMeasure measure = new BalanceMeasure(
-                m.whole("algorithm", 1, 1000),
-                m.oneOf(Verdict.class, "verdict"),
-                m.text("reason"),
-                m.number("before_stops", 0, MOST_MEASURED),
-                m.number("residual_stops", 0, MOST_MEASURED),
-                m.whole("patches", 0, Integer.MAX_VALUE));
-        m.end();
-        return measure;
-    }
-
-    private static Falloff falloff(Fields f) {
-        Falloff falloff = new Falloff(
-                f.number("square_stops", -Falloff.MOST, Falloff.MOST),
-                f.number("fourth_stops", -Falloff.MOST, Falloff.MOST),
-                f.number("sixth_stops", -Falloff.MOST, Falloff.MOST));
-        f.end();
-        return falloff;
-    }
-
-    private static <V extends Values<V>> Track<V> track(Fields fields, String key, Function<Fields, V> read) {
-        if (!fields.isList(key)) {
-            Fields one = fields.object(key);
-            V value = read.apply(one);
-            one.end();
-            return Track.still(value);
-        }
-        List<Key<V>> keys = fields.list(
-                key, f -> new Key<>(f.number(AT, -Fields.MOST_SECONDS, Fields.MOST_SECONDS), read.apply(f)));
-        return fields.checked(() -> new Track<>(keys));
-    }
-
-    private static Stops stops(Fields f) {
-        return new Stops(
-                stop(f, "exposure_stops"), stop(f, "red_stops"), stop(f, "green_stops"), stop(f, "blue_stops"));
-    }
-
-    private static TrimTracks trims(Fields fields, String key) {
-        Fields f = fields.object(key);
-        TrimTracks trims = new TrimTracks(
-                stops(f, "exposure_stops"),
-                TrackJson.read(f, "temperature_mired", -Trim.MOST_MIRED, Trim.MOST_MIRED),
-                stops(f, "tint_stops"),
-                stops(f, "red_stops"),
-                stops(f, "green_stops"),
-                stops(f, "blue_stops"),
-                TrackJson.read(f, "black", -Trim.MOST_BLACK, Trim.MOST_BLACK));
-        f.end();
-        return trims;
-    }
-
-    private static Track<Amount> stops(Fields f, String key) {
-        return TrackJson.read(f, key, -Stops.MOST, Stops.MOST);
-    }
-
-    private static double stop(Fields fields, String key) {
-        return fields.number(key, -Stops.MOST, Stops.MOST);
-    }
-
-    private static void write(Balance balance, ObjectNode node) {
-        balance.measure()
-                .ifPresent(m -> node.putObject("measure")
-                        .put("algorithm", m.algorithm())
-                        .put("verdict", lower(m.verdict()))
-                        .put("reason", m.reason())
-                        .put("before_stops", round(m.beforeStops()))
-                        .put("residual_stops", round(m.residualStops()))
-                        .put("patches", m.patches()));
-        balance.curve().known().ifPresent(curve -> node.put("curve", lower(curve)));
-        balance.curve().sampled().ifPresent(curve -> {
-            ArrayNode samples =
-                    node.putObject("linear").put("name", curve.name()).putArray("samples");
-            curve.samples().forEach(samples::add);
-        });
-        if (!balance.falloff().isNone()) {
-            write(balance.falloff(), node.putObject("vignetting"));
-        }
-        ArrayNode lenses = node.putArray("lenses");
-        for (LensBalance lens : balance.lenses()) {
-            ObjectNode each = lenses.addObject().put("slot", lens.slot());
-            write(lens.measured(), each, "measured", BalanceJson::write);
-            write(lens.trim(), each.putObject("trim"));
-            lens.falloff().ifPresent(falloff -> write(falloff, each.putObject("vignetting")));
-        }
-        write(balance.whole(), node.putObject("whole"));
-        balance.reference().ifPresent(slot -> node.put("reference", slot));
-        node.put("highlights", lower(balance.highlights())).put("over_stops", round(balance.overStops()));
-        if (!balance.noise().isNone()) {
-            node.putObject("noise")
-                    .put("temporal", round(balance.noise().temporal()))
-                    .put("spatial", round(balance.noise().spatial()));
-        }
-        balance.transform().ifPresent(transform -> write(transform, node.putObject("transform")));
-    }
-
-    private static void write(Falloff falloff, ObjectNode node) {
-        node.put("square_stops", round(falloff.square()))
-                .put("fourth_stops", round(falloff.fourth()))
-                .put("sixth_stops", round(falloff.sixth()));
-    }
-
-    private static void write(Transform transform, ObjectNode node) {
-        if (transform.cube().isEmpty()) {
-            node.put("to", SHOWN);
-            return;
-        }
-        Transform.CubeFile cube = transform.cube().get();
-        node.putObject("cube").put("file", cube.file()).put("sha256", cube.sha256());
-    }
-
-    private static <V extends Values<V>> void write(
-            Track<V> track, ObjectNode to, String key, BiConsumer<V, ObjectNode> write) {
-        if (!track.keyed()) {
-            write.accept(track.keys().get(0).value(), to.putObject(key));
-            return;
-        }
-        ArrayNode keys = to.putArray(key);
-        for (Key<V> each : track.keys()) {
-            write.accept(each.value(), keys.addObject().put(AT, round(each.seconds())));
-        }
-    }
-
-    private static void write(Stops stops, ObjectNode node) {
-        node.put("exposure_stops", round(stops.exposure()))
-                .put("red_stops", round(stops.red()))
-                .put("green_stops", round(stops.green()))
-                .put("blue_stops", round(stops.blue()));
-    }
-
-    private static void write(TrimTracks trims, ObjectNode node) {
-        TrackJson.write(trims.exposure(), node, "exposure_stops");
-        TrackJson.write(trims.temperature(), node, "temperature_mired");
-        TrackJson.write(trims.tint(), node, "tint_stops");
-        TrackJson.write(trims.red(), node, "red_stops");
-        TrackJson.write(trims.green(), node, "green_stops");
-        TrackJson.write(trims.blue(), node, "blue_stops");
-        TrackJson.write(trims.black(), node, "black");
+    private static Form<Double> stops() {
+        return number(-Stops.MOST, Stops.MOST);
     }
 }

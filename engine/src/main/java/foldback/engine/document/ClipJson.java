@@ -1,49 +1,47 @@
 package foldback.engine.document;
 
+import static foldback.engine.form.Forms.exact;
+import static foldback.engine.form.Forms.hash;
+import static foldback.engine.form.Forms.multiple;
+import static foldback.engine.form.Forms.seconds;
+import static foldback.engine.form.Forms.text;
+
 import foldback.core.picture.Area;
 import foldback.core.recipe.ClipRef;
-import java.util.Optional;
-import tools.jackson.databind.node.ObjectNode;
+import foldback.engine.form.object.ObjectForm;
 
 /** A recipe's clips as JSON. */
 public final class ClipJson {
     private static final int MOST_PIXELS = 1 << 16;
 
+    private static final ObjectForm<Area> AREA = ObjectForm.of(fields -> {
+        var left = fields.required("left_px", multiple(2, 0, MOST_PIXELS), Area::left);
+        var top = fields.required("top_px", multiple(2, 0, MOST_PIXELS), Area::top);
+        var width = fields.required("width_px", multiple(2, 2, MOST_PIXELS), Area::width);
+        var height = fields.required("height_px", multiple(2, 2, MOST_PIXELS), Area::height);
+        return read -> new Area(read.get(left), read.get(top), read.get(width), read.get(height));
+    });
+
+    public static final ObjectForm<ClipRef> FORM = ObjectForm.of(fields -> {
+        var slot = fields.required("slot", text(), ClipRef::slot);
+        var file = fields.required(
+                "file",
+                text().described("path below the media folder, or below a footage folder whose name comes first"),
+                ClipRef::file);
+        var hash = fields.required("sha256", hash(), ClipRef::sha256);
+        var offset = fields.required("offset_seconds", seconds(), ClipRef::offsetSeconds);
+        var drift = fields.unusual(
+                "drift_ppm",
+                exact(-ClipRef.MOST_DRIFT, ClipRef.MOST_DRIFT)
+                        .described(
+                                "by how much the clip's second is longer than the take's, parts per million; 0 if not given"),
+                0.0,
+                ClipRef::driftPpm);
+        var area = fields.optional(
+                "area", AREA.described("where the lens's picture is in a file that holds several"), ClipRef::area);
+        return read -> new ClipRef(
+                read.get(slot), read.get(file), read.get(hash), read.get(offset), read.get(drift), read.get(area));
+    });
+
     private ClipJson() {}
-
-    public static ClipRef read(Fields fields) {
-        return new ClipRef(
-                fields.text("slot"),
-                fields.text("file"),
-                fields.text("sha256"),
-                fields.number("offset_seconds", -Fields.MOST_SECONDS, Fields.MOST_SECONDS),
-                fields.has("drift_ppm") ? fields.number("drift_ppm", -1000, 1000) : 0,
-                fields.has("area") ? Optional.of(readArea(fields.object("area"))) : Optional.empty());
-    }
-
-    private static Area readArea(Fields fields) {
-        Area area = fields.checked(() -> new Area(
-                fields.whole("left_px", 0, MOST_PIXELS),
-                fields.whole("top_px", 0, MOST_PIXELS),
-                fields.whole("width_px", 2, MOST_PIXELS),
-                fields.whole("height_px", 2, MOST_PIXELS)));
-        fields.end();
-        return area;
-    }
-
-    public static void write(ClipRef clip, ObjectNode node) {
-        node.put("slot", clip.slot())
-                .put("file", clip.file())
-                .put("sha256", clip.sha256())
-                .put("offset_seconds", clip.offsetSeconds());
-        if (clip.driftPpm() != 0) {
-            node.put("drift_ppm", clip.driftPpm());
-        }
-        clip.area()
-                .ifPresent(area -> node.putObject("area")
-                        .put("left_px", area.left())
-                        .put("top_px", area.top())
-                        .put("width_px", area.width())
-                        .put("height_px", area.height()));
-    }
 }

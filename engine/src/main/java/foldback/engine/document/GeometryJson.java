@@ -1,115 +1,107 @@
 package foldback.engine.document;
 
-import static foldback.engine.document.Numbers.degrees;
-import static foldback.engine.document.Numbers.lower;
-import static foldback.engine.document.Numbers.round;
+import static foldback.engine.form.Forms.degrees;
+import static foldback.engine.form.Forms.list;
+import static foldback.engine.form.Forms.number;
+import static foldback.engine.form.Forms.oneOf;
+import static foldback.engine.form.Forms.seconds;
+import static foldback.engine.form.Forms.text;
+import static foldback.engine.form.Forms.whole;
 
 import foldback.core.recipe.geometry.Geometry;
 import foldback.core.recipe.geometry.LensDoubt;
 import foldback.core.recipe.geometry.RigMeasure;
 import foldback.core.recipe.geometry.RigPair;
-import foldback.core.rig.Rig;
 import foldback.core.run.Verdict;
+import foldback.engine.form.object.ObjectForm;
 import java.util.List;
-import java.util.Optional;
-import tools.jackson.databind.node.ArrayNode;
-import tools.jackson.databind.node.ObjectNode;
 
 /** A take's geometry as JSON: a rig with where it comes from. */
 public final class GeometryJson {
-    public static final SectionForm<Geometry> FORM =
-            new SectionForm<>(Geometry.SECTION, GeometryJson::read, GeometryJson::write);
-
     /** Of a value that the footage does not decide: it has no bound of its own. */
     private static final double MOST_DOUBT = 1e6;
 
+    private static final ObjectForm<RigPair> PAIR = ObjectForm.of(fields -> {
+        var first = fields.required("first", text(), RigPair::first);
+        var second = fields.required("second", text(), RigPair::second);
+        var points = fields.required("points", whole(0, Integer.MAX_VALUE), RigPair::points);
+        var rms = fields.required("rms_deg", degrees(0, 180), RigPair::rmsRad);
+        var most = fields.required("p95_deg", degrees(0, 180), RigPair::mostRad);
+        var covered = fields.required(
+                "covered",
+                number(0, 1).described("share of what both lenses see that has points near it"),
+                RigPair::covered);
+        return read -> new RigPair(
+                read.get(first), read.get(second), read.get(points), read.get(rms), read.get(most), read.get(covered));
+    });
+
+    private static final ObjectForm<LensDoubt> DOUBT = ObjectForm.of(fields -> {
+        var slot = fields.required("slot", text(), LensDoubt::slot);
+        var turn = fields.required(
+                "turn_deg",
+                degrees(0, MOST_DOUBT).described("of where it points against the mean of all"),
+                LensDoubt::turnRad);
+        var focal = fields.required("focal_share", number(0, MOST_DOUBT), LensDoubt::focalShare);
+        var centre = fields.required("centre_px", number(0, MOST_DOUBT), LensDoubt::centrePx);
+        var undecided = fields.required(
+                "undecided",
+                list(text()).described("what the points say no more of than was known before"),
+                LensDoubt::undecided);
+        return read ->
+                new LensDoubt(read.get(slot), read.get(turn), read.get(focal), read.get(centre), read.get(undecided));
+    });
+
+    private static final ObjectForm<RigMeasure> MEASURE = ObjectForm.of(fields -> {
+        var algorithm = fields.required("algorithm", whole(1, 1000), RigMeasure::algorithm);
+        var verdict = fields.required("verdict", oneOf(Verdict.class), RigMeasure::verdict);
+        var reason = fields.required("reason", text(), RigMeasure::reason);
+        var residual = fields.required(
+                "residual_deg",
+                degrees(0, 180).described("by how much lenses disagree on their points, root mean square"),
+                RigMeasure::restRad);
+        var moments = fields.required(
+                "moments_s", list(seconds()).described("take times whose pictures were compared"), RigMeasure::moments);
+        var meeting = fields.unusual(
+                "meeting_m",
+                MeetingJson.FORM.described("proposed distance at which the seams meet; missing where all is far"),
+                Double.POSITIVE_INFINITY,
+                RigMeasure::meetingMetres);
+        var points = fields.required(
+                "points", text().described("SHA-256 of the tie points that it was solved from"), RigMeasure::points);
+        var pairs = fields.required("pairs", list(PAIR), RigMeasure::pairs);
+        var lenses = fields.required(
+                "lenses", list(DOUBT).described("standard deviations of each lens's numbers"), RigMeasure::lenses);
+        return read -> new RigMeasure(
+                read.get(algorithm),
+                read.get(verdict),
+                read.get(reason),
+                read.get(residual),
+                read.get(moments),
+                read.get(meeting),
+                read.get(points),
+                read.get(pairs),
+                read.get(lenses));
+    });
+
+    public static final SectionForm<Geometry> FORM = new SectionForm<>(Geometry.SECTION, ObjectForm.of(fields -> {
+        var source = fields.required("source", text(), Geometry::source);
+        var rig = fields.inline(RigJson.FORM, Geometry::rig);
+        var measure = fields.optional(
+                "measure",
+                MEASURE.described("what the last solve said; kept beside numbers set by hand afterwards"),
+                Geometry::measure);
+        var points = fields.optional(
+                "points",
+                text().described("SHA-256 of the take's tie points, a document of their own beside the recipe"),
+                Geometry::points);
+        var off = fields.unusual(
+                "off",
+                list(text()).described("slots of lenses whose pictures are not used; all are on where it is missing"),
+                List.of(),
+                Geometry::off);
+        return read ->
+                new Geometry(read.get(rig), read.get(source), read.get(measure), read.get(points), read.get(off));
+    }));
+
     private GeometryJson() {}
-
-    private static Geometry read(Fields fields) {
-        String source = fields.text("source");
-        Rig rig = RigJson.read(fields);
-        Optional<RigMeasure> measure =
-                fields.has("measure") ? Optional.of(measure(fields.object("measure"))) : Optional.empty();
-        Optional<String> points = fields.optionalText("points");
-        List<String> off = fields.has("off") ? fields.texts("off") : List.of();
-        return fields.checked(() -> new Geometry(rig, source, measure, points, off));
-    }
-
-    private static RigMeasure measure(Fields m) {
-        RigMeasure measure = new RigMeasure(
-                m.whole("algorithm", 1, 1000),
-                m.oneOf(Verdict.class, "verdict"),
-                m.text("reason"),
-                Math.toRadians(m.number("residual_deg", 0, 180)),
-                m.numbers("moments_s", -Fields.MOST_SECONDS, Fields.MOST_SECONDS),
-                m.has("meeting_m") ? m.number("meeting_m", 0.2, 1e6) : Double.POSITIVE_INFINITY,
-                m.text("points"),
-                m.list("pairs", GeometryJson::pair),
-                m.list("lenses", GeometryJson::doubt));
-        m.end();
-        return measure;
-    }
-
-    private static RigPair pair(Fields p) {
-        return new RigPair(
-                p.text("first"),
-                p.text("second"),
-                p.whole("points", 0, Integer.MAX_VALUE),
-                Math.toRadians(p.number("rms_deg", 0, 180)),
-                Math.toRadians(p.number("p95_deg", 0, 180)),
-                p.number("covered", 0, 1));
-    }
-
-    private static LensDoubt doubt(Fields d) {
-        return new LensDoubt(
-                d.text("slot"),
-                Math.toRadians(d.number("turn_deg", 0, MOST_DOUBT)),
-                d.number("focal_share", 0, MOST_DOUBT),
-                d.number("centre_px", 0, MOST_DOUBT),
-                d.texts("undecided"));
-    }
-
-    private static void write(Geometry geometry, ObjectNode node) {
-        node.put("source", geometry.source());
-        RigJson.write(geometry.rig(), node);
-        geometry.measure().ifPresent(measure -> write(measure, node.putObject("measure")));
-        geometry.points().ifPresent(points -> node.put("points", points));
-        if (!geometry.off().isEmpty()) {
-            ArrayNode off = node.putArray("off");
-            geometry.off().forEach(off::add);
-        }
-    }
-
-    private static void write(RigMeasure measure, ObjectNode node) {
-        node.put("algorithm", measure.algorithm())
-                .put("verdict", lower(measure.verdict()))
-                .put("reason", measure.reason())
-                .put("residual_deg", degrees(measure.restRad()));
-        ArrayNode moments = node.putArray("moments_s");
-        measure.moments().forEach(moments::add);
-        if (Double.isFinite(measure.meetingMetres())) {
-            node.put("meeting_m", round(measure.meetingMetres()));
-        }
-        node.put("points", measure.points());
-        ArrayNode pairs = node.putArray("pairs");
-        for (RigPair pair : measure.pairs()) {
-            pairs.addObject()
-                    .put("first", pair.first())
-                    .put("second", pair.second())
-                    .put("points", pair.points())
-                    .put("rms_deg", degrees(pair.rmsRad()))
-                    .put("p95_deg", degrees(pair.mostRad()))
-                    .put("covered", round(pair.covered()));
-        }
-        ArrayNode lenses = node.putArray("lenses");
-        for (LensDoubt lens : measure.lenses()) {
-            ArrayNode undecided = lenses.addObject()
-                    .put("slot", lens.slot())
-                    .put("turn_deg", degrees(lens.turnRad()))
-                    .put("focal_share", round(lens.focalShare()))
-                    .put("centre_px", round(lens.centrePx()))
-                    .putArray("undecided");
-            lens.undecided().forEach(undecided::add);
-        }
-    }
 }

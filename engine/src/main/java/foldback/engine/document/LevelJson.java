@@ -1,25 +1,18 @@
 package foldback.engine.document;
 
+import static foldback.engine.form.Forms.degrees;
+
 import foldback.core.recipe.Level;
-import tools.jackson.databind.node.ObjectNode;
+import foldback.engine.form.object.ObjectForm;
 
 /** A take's level as JSON, in degrees. */
 public final class LevelJson {
-    public static final SectionForm<Level> FORM = new SectionForm<>(Level.SECTION, LevelJson::read, LevelJson::write);
+    public static final SectionForm<Level> FORM = new SectionForm<>(Level.SECTION, ObjectForm.of(fields -> {
+        var yaw = fields.required("yaw_deg", degrees(-360, 360), Level::yaw);
+        var pitch = fields.required("pitch_deg", degrees(-360, 360), Level::pitch);
+        var roll = fields.required("roll_deg", degrees(-360, 360), Level::roll);
+        return read -> new Level(read.get(yaw), read.get(pitch), read.get(roll));
+    }));
 
     private LevelJson() {}
-
-    private static Level read(Fields fields) {
-        return new Level(angle(fields, "yaw_deg"), angle(fields, "pitch_deg"), angle(fields, "roll_deg"));
-    }
-
-    private static double angle(Fields fields, String key) {
-        return Math.toRadians(fields.number(key, -360, 360));
-    }
-
-    private static void write(Level level, ObjectNode node) {
-        node.put("yaw_deg", Numbers.degrees(level.yaw()))
-                .put("pitch_deg", Numbers.degrees(level.pitch()))
-                .put("roll_deg", Numbers.degrees(level.roll()));
-    }
 }

@@ -1,10 +1,19 @@
 package foldback.engine.document;
 
+import static foldback.engine.form.Forms.exact;
+import static foldback.engine.form.Forms.like;
+import static foldback.engine.form.Forms.list;
+import static foldback.engine.form.Forms.seconds;
+
 import foldback.core.match.Spread;
 import foldback.core.match.TiePoint;
 import foldback.core.match.TiePoint.Origin;
 import foldback.core.match.TiePoints;
+import foldback.engine.form.DocumentException;
+import foldback.engine.form.object.Document;
+import foldback.engine.form.object.ObjectForm;
 import java.util.List;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -23,35 +32,65 @@ public final class PointsJson {
     private static final int SHORT = 9;
     private static final int ANGLE = 10;
     private static final int ROW = 11;
-    /** Rows of before end here: a point was as exact in all directions. */
-    private static final int EVEN_ROW = 9;
+
+    public static final Document<Rows> DOCUMENT =
+            new Document<>("tie-points", "Tie points", List.of(PointsJson::toSecond), ObjectForm.of(fields -> {
+                var slots = fields.required(
+                        "slots",
+                        list(like("[A-Z][A-Z0-9]?", "a capital letter, or two signs"))
+                                .described("the lenses that the points' numbers stand for"),
+                        Rows::slots);
+                var moments = fields.required(
+                        "moments_s",
+                        list(seconds()).described("take times that the points' moments are numbers of"),
+                        Rows::moments);
+                var points = fields.required(
+                        "points",
+                        list(list(exact(-MOST_VALUE, MOST_VALUE), ROW, ROW))
+                                .described(
+                                        "moment, first lens, x and y in its picture, second lens, x and y in its picture, "
+                                                + "standard deviation along the less certain direction (pixels), 1 where placed by "
+                                                + "hand, standard deviation across that direction, the direction (radians from x "
+                                                + "towards y)"),
+                        Rows::points);
+                return read -> new Rows(read.get(slots), read.get(moments), read.get(points));
+            }));
+
+    /** What a document of tie points says. */
+    public record Rows(List<String> slots, List<Double> moments, List<List<Double>> points) {}
 
     private PointsJson() {}
 
+    /** Rows of nine numbers were of points that are as exact in all directions. */
+    private static void toSecond(ObjectNode document) {
+        for (JsonNode row : document.path("points")) {
+            if (row instanceof ArrayNode numbers && numbers.size() == SHORT) {
+                numbers.add(numbers.get(LONG)).add(0);
+            }
+        }
+    }
+
     /** @param slots of the lenses that the points' numbers stand for */
     public static String write(TiePoints points, List<String> slots) {
-        ObjectNode root = Fields.JSON.createObjectNode();
-        root.put("format", "foldback-tie-points").put("version", 1);
-        ArrayNode names = root.putArray("slots");
-        slots.forEach(names::add);
-        ArrayNode moments = root.putArray("moments_s");
-        points.moments().forEach(moments::add);
-        ArrayNode rows = root.putArray("points");
-        for (TiePoint point : points.points()) {
-            rows.addArray()
-                    .add(point.moment())
-                    .add(point.first())
-                    .add(px(point.x1()))
-                    .add(px(point.y1()))
-                    .add(point.second())
-                    .add(px(point.x2()))
-                    .add(px(point.y2()))
-                    .add(px(point.spread().longPx()))
-                    .add(point.origin() == Origin.BY_HAND ? 1 : 0)
-                    .add(px(point.spread().shortPx()))
-                    .add(Math.rint(point.spread().angle() * 1000) / 1000);
-        }
-        return Fields.JSON.writeValueAsString(root);
+        return DOCUMENT.writeCompact(new Rows(
+                slots,
+                points.moments(),
+                points.points().stream().map(PointsJson::row).toList()));
+    }
+
+    private static List<Double> row(TiePoint point) {
+        return List.of(
+                (double) point.moment(),
+                (double) point.first(),
+                px(point.x1()),
+                px(point.y1()),
+                (double) point.second(),
+                px(point.x2()),
+                px(point.y2()),
+                px(point.spread().longPx()),
+                point.origin() == Origin.BY_HAND ? 1.0 : 0.0,
+                px(point.spread().shortPx()),
+                Math.rint(point.spread().angle() * 1000) / 1000);
     }
 
     /** Thousandths of a pixel: far below what a point is placed to. */
@@ -66,42 +105,46 @@ public final class PointsJson {
      * @throws DocumentException where a row is wrong, or a slot is not the rig's
      */
     public static TiePoints read(String text, List<String> slots) {
-        Fields root = Fields.root(text, "tie-points");
-        List<Integer> lenses = root.texts("slots").stream()
-                .map(slot -> {
-                    if (!slots.contains(slot)) {
-                        throw new DocumentException("'slots': the rig has no lens '" + slot + "'");
-                    }
-                    return slots.indexOf(slot);
-                })
-                .toList();
-        List<Double> moments = root.numbers("moments_s", -Fields.MOST_SECONDS, Fields.MOST_SECONDS);
-        List<TiePoint> points = root.rows("points", MOST_VALUE, ROW, EVEN_ROW).stream()
-                .map(row -> root.checked(() -> point(row, lenses, moments.size())))
-                .toList();
-        root.end();
-        return new TiePoints(moments, points);
+        Rows rows = DOCUMENT.read(text);
+        List<Integer> lenses =
+                rows.slots().stream().map(slot -> lens(slot, slots)).toList();
+        return new TiePoints(
+                rows.moments(),
+                rows.points().stream()
+                        .map(row -> point(row, lenses, rows.moments().size()))
+                        .toList());
     }
 
-    private static TiePoint point(double[] row, List<Integer> lenses, int moments) {
-        int moment = (int) row[MOMENT];
-        int first = (int) row[FIRST];
-        int second = (int) row[SECOND];
+    private static int lens(String slot, List<String> slots) {
+        if (!slots.contains(slot)) {
+            throw new DocumentException("'slots': the rig has no lens '" + slot + "'");
+        }
+        return slots.indexOf(slot);
+    }
+
+    private static TiePoint point(List<Double> row, List<Integer> lenses, int moments) {
+        int moment = row.get(MOMENT).intValue();
+        int first = row.get(FIRST).intValue();
+        int second = row.get(SECOND).intValue();
         if (moment < 0
                 || moment >= moments
                 || Math.min(first, second) < 0
                 || Math.max(first, second) >= lenses.size()) {
             throw new DocumentException("'points': a row names a moment or a lens that is not there");
         }
-        return new TiePoint(
-                lenses.get(first),
-                row[FIRST + 1],
-                row[FIRST + 2],
-                lenses.get(second),
-                row[SECOND + 1],
-                row[SECOND + 2],
-                row.length == ROW ? new Spread(row[LONG], row[SHORT], row[ANGLE]) : Spread.even(row[LONG]),
-                moment,
-                row[BY_HAND] == 1 ? Origin.BY_HAND : Origin.FOUND);
+        try {
+            return new TiePoint(
+                    lenses.get(first),
+                    row.get(FIRST + 1),
+                    row.get(FIRST + 2),
+                    lenses.get(second),
+                    row.get(SECOND + 1),
+                    row.get(SECOND + 2),
+                    new Spread(row.get(LONG), row.get(SHORT), row.get(ANGLE)),
+                    moment,
+                    row.get(BY_HAND) == 1 ? Origin.BY_HAND : Origin.FOUND);
+        } catch (IllegalArgumentException wrong) {
+            throw new DocumentException("'points': " + wrong.getMessage());
+        }
     }
 }

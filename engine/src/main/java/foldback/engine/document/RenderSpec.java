@@ -4,9 +4,7 @@ import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.media.ffmpeg.EncoderSettings;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
-import tools.jackson.databind.node.ObjectNode;
 
 /**
  * What a deliverable is to be.
@@ -37,7 +35,7 @@ public record RenderSpec(
 
     public RenderSpec {
         if (crf.isPresent() == bitRateKbps.isPresent()) {
-            throw new IllegalArgumentException("either 'quality' or 'bit_rate_kbps' must be given, and not both");
+            throw new IllegalArgumentException("either a quality or a bit rate must be given, and not both");
         }
         if (bits != 8 && bits != 10) {
             throw new IllegalArgumentException("'bits' must be 8 or 10: " + bits);
@@ -45,45 +43,11 @@ public record RenderSpec(
     }
 
     public static RenderSpec read(String text) {
-        Fields root = Fields.root(text, "spec");
-        root.oneOf("layout", List.of("mono_360"));
-        root.oneOf("codec", List.of("h264"));
-        int width = root.whole("width", 64, Canvas.MAX_WIDTH);
-        int height = root.whole("height", 32, Canvas.MAX_WIDTH / 2);
-        String preset = root.oneOf("preset", PRESETS);
-        Optional<Integer> crf = root.has("quality") ? Optional.of(root.whole("quality", 0, 51)) : Optional.empty();
-        Optional<Integer> rate =
-                root.has("bit_rate_kbps") ? Optional.of(root.whole("bit_rate_kbps", 100, 1_000_000)) : Optional.empty();
-        int bits = root.has("bits") ? root.whole("bits", 8, 10) : 8;
-        Kernel kernel =
-                Kernel.valueOf(root.oneOf("kernel", List.of("fine", "quick")).toUpperCase(Locale.ROOT));
-        int threads = root.whole("encoder_threads", 1, 64);
-        Optional<Integer> segment =
-                root.has("segment_frames") ? Optional.of(root.whole("segment_frames", 10, 100_000)) : Optional.empty();
-        Optional<String> sound = root.optionalText("sound_slot");
-        boolean transformed = root.has("through_transform") && root.flag("through_transform");
-        root.end();
-        return root.checked(() -> new RenderSpec(
-                new Canvas(width, height), preset, crf, rate, bits, kernel, threads, segment, sound, transformed));
+        return SpecJson.DOCUMENT.read(text);
     }
 
     public String write() {
-        ObjectNode root = Fields.JSON.createObjectNode();
-        root.put("format", "foldback-spec")
-                .put("version", 1)
-                .put("layout", "mono_360")
-                .put("codec", "h264");
-        root.put("width", canvas.width()).put("height", canvas.height()).put("preset", preset);
-        crf.ifPresent(value -> root.put("quality", value));
-        bitRateKbps.ifPresent(value -> root.put("bit_rate_kbps", value));
-        root.put("bits", bits).put("kernel", kernel.name().toLowerCase(Locale.ROOT));
-        root.put("encoder_threads", encoderThreads);
-        segmentFrames.ifPresent(frames -> root.put("segment_frames", frames));
-        soundSlot.ifPresent(slot -> root.put("sound_slot", slot));
-        if (transformed) {
-            root.put("through_transform", true);
-        }
-        return Numbers.pretty(root);
+        return SpecJson.DOCUMENT.write(this);
     }
 
     /** The same in pieces of a stated length. */

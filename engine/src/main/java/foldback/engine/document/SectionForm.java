@@ -3,43 +3,26 @@ package foldback.engine.document;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.section.Decisions;
 import foldback.core.recipe.section.Section;
-import java.util.function.BiConsumer;
-import java.util.function.Function;
-import tools.jackson.databind.node.ObjectNode;
+import foldback.core.recipe.section.Sections;
+import foldback.engine.form.object.Field;
+import foldback.engine.form.object.FieldValues;
+import foldback.engine.form.object.Fields;
+import foldback.engine.form.object.ObjectForm;
+import java.util.function.BiFunction;
 
-/**
- * How a stage's section is written in a recipe's document.
- *
- * @param read refuses what it does not know, and every number outside of its range
- * @param write writes nothing for what is as it comes
- */
-public record SectionForm<D extends Decisions<D>>(
-        Section<D> section, Function<Fields, D> read, BiConsumer<D, ObjectNode> write) {
+/** How a stage's section stands in a recipe's document. */
+public record SectionForm<D extends Decisions<D>>(Section<D> section, ObjectForm<D> form) {
 
     public String name() {
         return section.name();
     }
 
-    /** The recipe with what a document says for this section; a section that it leaves out is neutral. */
-    public Recipe read(Fields document, Recipe recipe) {
-        if (section.neutral().isPresent() && !document.has(name())) {
-            return recipe;
-        }
-        D value = read(document);
-        return document.checked(() -> recipe.with(section, value));
-    }
-
-    /** What a document says for this section. */
-    public D read(Fields document) {
-        Fields fields = document.object(name());
-        D value = read.apply(fields);
-        fields.end();
-        return value;
-    }
-
-    /** Writes the recipe's section into a document. */
-    public void write(Recipe recipe, ObjectNode document) {
-        write.accept(recipe.of(section), document.putObject(name()));
+    /** Declares the section as a recipe's field: it may be left out where it has a neutral value. What comes back adds what was read. */
+    public BiFunction<FieldValues, Sections, Sections> declare(Fields<Recipe> fields) {
+        Field<D> field = section.neutral().isPresent()
+                ? fields.assumed(name(), form, section.neutral().get(), recipe -> recipe.of(section))
+                : fields.required(name(), form, recipe -> recipe.of(section));
+        return (read, sections) -> sections.with(section, read.get(field));
     }
 
     /** Whether two recipes decide the same here. */

@@ -1,103 +1,108 @@
 package foldback.engine.document;
 
-import static foldback.engine.document.Numbers.lower;
+import static foldback.engine.form.Forms.flag;
+import static foldback.engine.form.Forms.list;
+import static foldback.engine.form.Forms.number;
+import static foldback.engine.form.Forms.oneOf;
+import static foldback.engine.form.Forms.set;
+import static foldback.engine.form.Forms.text;
+import static foldback.engine.form.Forms.whole;
 
 import foldback.core.recipe.Sync;
-import foldback.core.recipe.Sync.Source;
 import foldback.core.recipe.SyncDrift;
 import foldback.core.recipe.SyncMeasure;
 import foldback.core.recipe.SyncPair;
 import foldback.core.run.Verdict;
 import foldback.core.sync.pair.Belief;
 import foldback.core.sync.pair.Clue;
+import foldback.engine.form.Form;
+import foldback.engine.form.object.ObjectForm;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
-import tools.jackson.databind.node.ArrayNode;
-import tools.jackson.databind.node.ObjectNode;
 
 /** Where offsets come from, as JSON. */
 public final class SyncJson {
-    public static final SectionForm<Sync> FORM = new SectionForm<>(Sync.SECTION, SyncJson::read, SyncJson::write);
-
     private static final double MOST_MS = 1e9;
+    /** Of shares that lie between 0 and 1 where all is well. */
+    private static final double MOST_SHARE = 1000;
+
+    private static final ObjectForm<SyncDrift> DRIFT = ObjectForm.of(fields -> {
+        var slot = fields.required("slot", text(), SyncDrift::slot);
+        var sigma = fields.required("sigma_ppm", number(0, MOST_MS).described("standard error"), SyncDrift::sigmaPpm);
+        return read -> new SyncDrift(read.get(slot), read.get(sigma));
+    });
+
+    private static final ObjectForm<SyncPair> PAIR = ObjectForm.of(fields -> {
+        var first = fields.required("first", text().described("slot"), SyncPair::first);
+        var second = fields.required("second", text().described("slot"), SyncPair::second);
+        var clue = fields.required("clue", oneOf(Clue.class), SyncPair::clue);
+        var belief = fields.required("belief", oneOf(Belief.class), SyncPair::belief);
+        var used = fields.required("used", flag(), SyncPair::used);
+        var residual = fields.required(
+                "residual_ms",
+                milliseconds(-MOST_MS).described("by how much it disagrees with the result"),
+                SyncPair::residualSeconds);
+        var share = fields.required(
+                "share", share().described("of the sound, motion or light that both have, 0 to 1"), SyncPair::share);
+        var rival = fields.required(
+                "rival", share().described("how nearly another offset explains the same, 0 to 1"), SyncPair::rival);
+        var witnesses = fields.required("witnesses", whole(0, Integer.MAX_VALUE), SyncPair::witnesses);
+        var agreeing = fields.required("agreeing", share(), SyncPair::agreeing);
+        return read -> new SyncPair(
+                read.get(first),
+                read.get(second),
+                read.get(clue),
+                read.get(belief),
+                read.get(used),
+                read.get(residual),
+                read.get(share),
+                read.get(rival),
+                read.get(witnesses),
+                read.get(agreeing));
+    });
+
+    private static final ObjectForm<SyncMeasure> MEASURE = ObjectForm.of(fields -> {
+        var algorithm = fields.required("algorithm", whole(1, 1000), SyncMeasure::algorithm);
+        var verdict = fields.required("verdict", oneOf(Verdict.class), SyncMeasure::verdict);
+        var reason = fields.required("reason", text(), SyncMeasure::reason);
+        var residual = fields.required("residual_ms", milliseconds(0), SyncMeasure::residualSeconds);
+        var pairs = fields.assumed(
+                "pairs",
+                list(PAIR).described("what each two clips said of their offset"),
+                List.of(),
+                SyncMeasure::pairs);
+        var drifts = fields.assumed(
+                "drifts",
+                list(DRIFT).described("how well the rates of the clips' clocks are known"),
+                List.of(),
+                SyncMeasure::drifts);
+        return read -> new SyncMeasure(
+                read.get(algorithm),
+                read.get(verdict),
+                read.get(reason),
+                read.get(residual),
+                read.get(pairs),
+                read.get(drifts));
+    });
+
+    public static final SectionForm<Sync> FORM = new SectionForm<>(Sync.SECTION, ObjectForm.of(fields -> {
+        var source = fields.required("source", oneOf(Sync.Source.class), Sync::source);
+        var measure = fields.optional("measure", MEASURE, Sync::measure);
+        var locked = fields.unusual(
+                "locked",
+                set(text()).described("slots whose clips keep their places when offsets are found"),
+                Set.of(),
+                Sync::locked);
+        return read -> new Sync(read.get(source), read.get(measure), read.get(locked));
+    }));
 
     private SyncJson() {}
 
-    private static Sync read(Fields fields) {
-        Source source = fields.oneOf(Source.class, "source");
-        Optional<SyncMeasure> measure =
-                fields.has("measure") ? Optional.of(measure(fields.object("measure"))) : Optional.empty();
-        Set<String> locked = fields.has("locked") ? Set.copyOf(fields.texts("locked")) : Set.of();
-        return new Sync(source, measure, locked);
+    private static Form<Double> milliseconds(double least) {
+        return number(least, MOST_MS).as(ms -> ms / 1000, seconds -> 1000 * seconds);
     }
 
-    private static SyncMeasure measure(Fields m) {
-        SyncMeasure measure = new SyncMeasure(
-                m.whole("algorithm", 1, 1000),
-                m.oneOf(Verdict.class, "verdict"),
-                m.text("reason"),
-                m.number("residual_ms", 0, MOST_MS) / 1000,
-                m.has("pairs") ? m.list("pairs", SyncJson::pair) : List.of(),
-                m.has("drifts") ? m.list("drifts", SyncJson::drift) : List.of());
-        m.end();
-        return measure;
-    }
-
-    private static SyncDrift drift(Fields d) {
-        SyncDrift drift = new SyncDrift(d.text("slot"), d.number("sigma_ppm", 0, MOST_MS));
-        d.end();
-        return drift;
-    }
-
-    private static SyncPair pair(Fields p) {
-        SyncPair pair = new SyncPair(
-                p.text("first"),
-                p.text("second"),
-                p.oneOf(Clue.class, "clue"),
-                p.oneOf(Belief.class, "belief"),
-                p.flag("used"),
-                p.number("residual_ms", -MOST_MS, MOST_MS) / 1000,
-                p.number("share", -1000, 1000),
-                p.number("rival", -1000, 1000),
-                p.whole("witnesses", 0, Integer.MAX_VALUE),
-                p.number("agreeing", -1000, 1000));
-        p.end();
-        return pair;
-    }
-
-    private static void write(Sync sync, ObjectNode node) {
-        node.put("source", lower(sync.source()));
-        sync.measure().ifPresent(m -> {
-            ObjectNode measure = node.putObject("measure")
-                    .put("algorithm", m.algorithm())
-                    .put("verdict", lower(m.verdict()))
-                    .put("reason", m.reason())
-                    .put("residual_ms", Numbers.round(1000 * m.residualSeconds()));
-            ArrayNode pairs = measure.putArray("pairs");
-            m.pairs().forEach(pair -> write(pair, pairs.addObject()));
-            ArrayNode drifts = measure.putArray("drifts");
-            m.drifts()
-                    .forEach(drift -> drifts.addObject()
-                            .put("slot", drift.slot())
-                            .put("sigma_ppm", Numbers.round(drift.sigmaPpm())));
-        });
-        if (!sync.locked().isEmpty()) {
-            ArrayNode locked = node.putArray("locked");
-            sync.locked().stream().sorted().forEach(locked::add);
-        }
-    }
-
-    private static void write(SyncPair pair, ObjectNode node) {
-        node.put("first", pair.first())
-                .put("second", pair.second())
-                .put("clue", lower(pair.clue()))
-                .put("belief", lower(pair.belief()))
-                .put("used", pair.used())
-                .put("residual_ms", Numbers.round(1000 * pair.residualSeconds()))
-                .put("share", Numbers.round(pair.share()))
-                .put("rival", Numbers.round(pair.rival()))
-                .put("witnesses", pair.witnesses())
-                .put("agreeing", Numbers.round(pair.agreeing()));
+    private static Form<Double> share() {
+        return number(-MOST_SHARE, MOST_SHARE);
     }
 }

@@ -1,58 +1,57 @@
 package foldback.engine.document;
 
+import static foldback.engine.form.Forms.MOST_SECONDS;
+import static foldback.engine.form.Forms.either;
+import static foldback.engine.form.Forms.list;
+import static foldback.engine.form.Forms.number;
+import static foldback.engine.form.Forms.oneOf;
+
 import foldback.core.keys.Amount;
 import foldback.core.keys.Easing;
 import foldback.core.keys.Key;
 import foldback.core.keys.Track;
-import java.util.List;
-import tools.jackson.databind.node.ArrayNode;
-import tools.jackson.databind.node.ObjectNode;
+import foldback.core.keys.Values;
+import foldback.engine.form.Form;
+import foldback.engine.form.object.ObjectForm;
 
-/**
- * Numbers over time as JSON: a number where nothing changes, else a list of keys, each with {@code at_s}, {@code value} and, where it
- * is no curve, the {@code way} to the next.
- */
-public final class TrackJson {
-    private static final String AT = "at_s";
-    private static final String VALUE = "value";
-    private static final String WAY = "way";
-
+/** Values over time as JSON: one value where nothing changes, else a list of keys. */
+final class TrackJson {
     private TrackJson() {}
 
-    /** A track whose numbers all are in a range; 0 at all times where the document says nothing. */
-    public static Track<Amount> read(Fields fields, String key, double least, double most) {
-        if (!fields.has(key)) {
-            return Track.still(Amount.ZERO);
-        }
-        if (!fields.isList(key)) {
-            return Track.still(new Amount(fields.number(key, least, most)));
-        }
-        List<Key<Amount>> keys = fields.list(
-                key,
-                each -> new Key<>(
-                        each.number(AT, -Fields.MOST_SECONDS, Fields.MOST_SECONDS),
-                        new Amount(each.number(VALUE, least, most)),
-                        each.has(WAY) ? each.oneOf(Easing.class, WAY) : Easing.CURVE));
-        return fields.checked(() -> new Track<>(keys));
+    /** A number over time; each key says the way to the next. */
+    static Form<Track<Amount>> amounts(double least, double most) {
+        Form<Amount> amount = number(least, most).as(Amount::new, Amount::value);
+        ObjectForm<Key<Amount>> key = ObjectForm.of(fields -> {
+            var at = fields.required("at_s", time(), Key<Amount>::seconds);
+            var value = fields.required("value", amount, Key<Amount>::value);
+            var way = fields.unusual(
+                    "way",
+                    oneOf(Easing.class).described("To the next key; a curve where nothing is said."),
+                    Easing.CURVE,
+                    Key<Amount>::easing);
+            return read -> new Key<>(read.get(at), read.get(value), read.get(way));
+        });
+        return track(amount, key);
     }
 
-    /** Writes nothing for 0 at all times. */
-    public static void write(Track<Amount> track, ObjectNode to, String key) {
-        double first = track.keys().get(0).value().value();
-        if (!track.keyed()) {
-            if (first != 0) {
-                to.put(key, Numbers.round(first));
-            }
-            return;
-        }
-        ArrayNode keys = to.putArray(key);
-        for (Key<Amount> each : track.keys()) {
-            ObjectNode node = keys.addObject()
-                    .put(AT, Numbers.round(each.seconds()))
-                    .put(VALUE, Numbers.round(each.value().value()));
-            if (each.easing() != Easing.CURVE) {
-                node.put(WAY, Numbers.lower(each.easing()));
-            }
-        }
+    /** Several numbers that change together, along curves. */
+    static <V extends Values<V>> Form<Track<V>> together(ObjectForm<V> form) {
+        ObjectForm<Key<V>> key = ObjectForm.of(fields -> {
+            var at = fields.required("at_s", time(), Key<V>::seconds);
+            var value = fields.inline(form, Key<V>::value);
+            return read -> new Key<>(read.get(at), read.get(value));
+        });
+        return track(form, key);
+    }
+
+    private static <V extends Values<V>> Form<Track<V>> track(Form<V> value, Form<Key<V>> key) {
+        return either(
+                value.as(Track::still, track -> track.keys().get(0).value()),
+                list(key, 1, Integer.MAX_VALUE).as(Track::new, Track::keys),
+                Track::keyed);
+    }
+
+    private static Form<Double> time() {
+        return number(-MOST_SECONDS, MOST_SECONDS);
     }
 }

@@ -9,7 +9,7 @@ import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Position;
 import foldback.core.space.Rotation;
-import foldback.engine.document.DocumentException;
+import foldback.engine.form.DocumentException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;

@@ -1,7 +1,7 @@
 package foldback.engine.recipe;
 
 import foldback.core.recipe.Recipe;
-import foldback.engine.document.DocumentException;
+import foldback.engine.form.DocumentException;
 import foldback.engine.stage.Stage;
 import foldback.engine.stage.Stages;
 import java.util.HashSet;

@@ -1,6 +1,6 @@
 package foldback.engine.recipe;
 
-import foldback.engine.document.DocumentException;
+import foldback.engine.form.DocumentException;
 import java.util.List;
 import java.util.function.Consumer;
 import tools.jackson.databind.JsonNode;
@@ -9,28 +9,12 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** Recipes of earlier versions made into those of this one, a version at a time: the same decisions in today's form. */
 final class RecipeUpgrade {
-    /** The version that is written. */
-    static final int VERSION = 2;
-
-    private static final String VERSION_KEY = "version";
     private static final String AT = "at_s";
 
     /** The step at place n leads from version n + 1 to the next. */
-    private static final List<Consumer<ObjectNode>> STEPS = List.of(RecipeUpgrade::toSecond);
+    static final List<Consumer<ObjectNode>> STEPS = List.of(RecipeUpgrade::toSecond);
 
     private RecipeUpgrade() {}
-
-    /** Changes a document to today's form; leaves alone what is of no version that there was. */
-    static void upgrade(ObjectNode document) {
-        JsonNode stated = document.path(VERSION_KEY);
-        if (!stated.isIntegralNumber() || !stated.canConvertToInt()) {
-            return;
-        }
-        for (int version = stated.intValue(); version >= 1 && version < VERSION; version++) {
-            STEPS.get(version - 1).accept(document);
-            document.put(VERSION_KEY, version + 1);
-        }
-    }
 
     /** Words became the field's own, and each number of a trim has a track of its own. */
     private static void toSecond(ObjectNode document) {

@@ -2,6 +2,7 @@ package foldback.engine.document;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
@@ -11,10 +12,12 @@ import foldback.core.recipe.SyncMeasure;
 import foldback.core.recipe.SyncPair;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
+import foldback.core.rig.RigCard;
 import foldback.core.run.Verdict;
 import foldback.core.sync.pair.Belief;
 import foldback.core.sync.pair.Clue;
 import foldback.engine.DemoTake;
+import foldback.engine.form.DocumentException;
 import foldback.engine.recipe.RecipeJson;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -33,15 +36,28 @@ class DocumentsTest {
     void aRecipeComesBackToTheLetter() throws Exception {
         String text = RecipeJson.write(DemoTake.recipe());
         assertThat(RecipeJson.write(RecipeJson.read(text))).isEqualTo(text);
-        assertThat(text).contains("\"yaw_deg\" : 12.0").contains("\"meeting_m\" : 3.5");
+        assertThat(text).contains("\"yaw_deg\" : 12").contains("\"meeting_m\" : 3.5");
     }
 
     @Test
     void readyCardsComeBackToTheLetter() {
         for (Rig rig : new Rig[] {ReadyRigs.twoBackToBack(), ReadyRigs.sixAround()}) {
-            String text = RigJson.writeCard(rig);
-            assertThat(RigJson.writeCard(RigJson.readCard(text))).isEqualTo(text);
+            String text = CardJson.write(rig);
+            assertThat(CardJson.write(CardJson.readRig(text))).isEqualTo(text);
         }
+    }
+
+    @Test
+    void cardsOfBeforeAreReadToday() {
+        RigCard card = new RigCard(
+                ReadyRigs.twoBackToBack(),
+                Optional.of(new RigCard.Solved("2026-10-02", "Sluice path", Verdict.SURE, 0.01)),
+                "seen twice");
+        String before = CardJson.write(card)
+                .replace("\"version\" : 2", "\"version\" : 1")
+                .replace("residual_deg", "rest_deg");
+        assertThat(CardJson.read(before).solved().orElseThrow().restRad()).isCloseTo(0.01, within(1e-9));
+        assertThat(CardJson.write(CardJson.read(before))).isEqualTo(CardJson.write(card));
     }
 
     @Test
@@ -77,25 +93,25 @@ class DocumentsTest {
                         .canvas()
                         .width())
                 .isEqualTo(3840);
-        assertThat(RigJson.readCard(Files.readString(FORMATS.resolve("rig-card.example.json")))
+        assertThat(CardJson.readRig(Files.readString(FORMATS.resolve("rig-card.example.json")))
                         .lenses())
                 .hasSize(2);
     }
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            "yaw_deg" : 12.0      | "yaw_deg" : "12"      | 'recipe.level.yaw_deg' must be a number
-            "yaw_deg" : 12.0      | "yaw" : 12.0          | 'recipe.level.yaw_deg' is missing
-            "feather_deg" : 5.0   | "feather_deg" : 500   | 'recipe.seams.feather_deg' must be 0 to 90: 500
+            "yaw_deg" : 12      | "yaw_deg" : "12"      | 'recipe.level.yaw_deg' must be a number
+            "yaw_deg" : 12      | "yaw" : 12.0          | 'recipe.level.yaw_deg' is missing
+            "feather_deg" : 5   | "feather_deg" : 500   | 'recipe.seams.feather_deg' must be 0 to 90: 500
             "way" : "feather"     | "way" : "flow"        | 'recipe.seams.way' must be one of feather: 'flow'
             "way" : "feather"     | "way" : "feather", "glue" : 1 | 'recipe.seams.glue' is not known here
             "version" : 2         | "version" : 7         | this program knows versions 1 to 2
             foldback-recipe       | other-recipe          | 'recipe.format' must be 'foldback-recipe'
             "rate" : "25"         | "rate" : "soon"       | 'soon'
             "model" : "fisheye"   | "model" : "cube"      | 'recipe.rig.lenses[0].model' must be one of
-            "radius_px" : 948.0   | "radius_px" : -4      | 'recipe.rig.lenses[0].circle.radius_px' must be 1 to 64000: -4
+            "radius_px" : 948   | "radius_px" : -4      | 'recipe.rig.lenses[0].circle.radius_px' must be 1 to 64000: -4
             "slot" : "A"          | "slot" : "B"          | two clips are in slot 'B'
-            "offset_seconds" : 0.0 | "offset_seconds" : 0.0, "drift_ppm" : 5000 | drift_ppm' must be -1000 to 1000: 5000
+            "offset_seconds" : 0 | "offset_seconds" : 0, "drift_ppm" : 5000 | drift_ppm' must be -1000 to 1000: 5000
             """)
     void whatIsWrongIsNamed(String right, String wrong, String message) throws Exception {
         String text = RecipeJson.write(DemoTake.recipe());
@@ -108,10 +124,11 @@ class DocumentsTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            "quality": 18                    | "quality": 18, "bit_rate_kbps": 9000 | either 'quality' or 'bit_rate_kbps'
-            "width": 3840                    | "width": 3842   | a canvas is 2:1
+            "quality": 18                    | "quality": 18, "bit_rate_kbps": 9000 | either 'quality' or 'bit_rate_kbps', and not both
+            "width": 3840                    | "width": 3842   | 'spec.width' must be a whole number, 64 to 16384, a multiple of 4: 3842
+            "width": 3840                    | "width": 3844   | a canvas is 2:1
             "preset": "medium"               | "preset": "best" | 'spec.preset' must be one of
-            "bits": 8                        | "bits": 9       | 'bits' must be 8 or 10: 9
+            "bits": 8                        | "bits": 9       | 'spec.bits' must be 8 or 10: 9
             "encoder_threads": 2             | "encoder_threads": 2.5 | 'spec.encoder_threads' must be a whole number
             """)
     void whatIsWrongInASpecIsNamed(String right, String wrong, String message) throws Exception {

@@ -14,6 +14,7 @@ import foldback.core.recipe.geometry.RigMeasure;
 import foldback.core.recipe.geometry.RigPair;
 import foldback.core.run.Verdict;
 import foldback.engine.DemoTake;
+import foldback.engine.form.DocumentException;
 import foldback.engine.recipe.RecipeJson;
 import java.util.List;
 import java.util.Optional;
@@ -77,7 +78,8 @@ class GeometryJsonTest {
         assertThat(read.spread().angle()).isCloseTo(-0.75, within(1e-3));
         assertThat(read.origin()).isEqualTo(TiePoint.Origin.BY_HAND);
         // Points of before were as exact in all directions.
-        TiePoint before = PointsJson.read(text.replace(",0.013,-0.75]", "]"), List.of("A", "B"))
+        TiePoint before = PointsJson.read(
+                        text.replace(",0.013,-0.75]", "]").replace("\"version\":2", "\"version\":1"), List.of("A", "B"))
                 .points()
                 .get(0);
         assertThat(before.spread()).isEqualTo(Spread.even(0.042));
@@ -102,6 +104,6 @@ class GeometryJsonTest {
                 .hasMessageContaining("a moment or a lens that is not there");
         assertThatThrownBy(() -> PointsJson.read(text.replace("[0,0,", "[0,"), List.of("A", "B")))
                 .isInstanceOf(DocumentException.class)
-                .hasMessageContaining("'tie-points.points[0]' must be a list of 11 numbers");
+                .hasMessageContaining("'tie-points.points[0]' must have 11 entries: it has 10");
     }
 }

@@ -3,6 +3,7 @@ package foldback.engine.document;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import foldback.engine.form.DocumentException;
 import foldback.engine.recipe.RecipeJson;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -67,7 +68,7 @@ class RangesTest {
         return switch (kind) {
             case "recipe" -> RecipeJson::read;
             case "spec" -> RenderSpec::read;
-            default -> RigJson::readCard;
+            default -> CardJson::readRig;
         };
     }
 
@@ -117,7 +118,7 @@ class RangesTest {
         String card = Files.readString(FORMATS.resolve("rig-card.example.json"));
         ObjectNode spoiled = (ObjectNode) JSON.readTree(card);
         spoiled.put("name", "n".repeat(5000));
-        assertThatThrownBy(() -> RigJson.readCard(JSON.writeValueAsString(spoiled)))
+        assertThatThrownBy(() -> CardJson.readRig(JSON.writeValueAsString(spoiled)))
                 .isInstanceOf(DocumentException.class)
                 .hasMessageContaining("'rig-card.name' must be at most 120 letters long: it has 5000")
                 .hasMessageNotContaining("nnn");

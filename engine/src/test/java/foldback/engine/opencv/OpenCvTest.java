@@ -14,7 +14,7 @@ import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Position;
 import foldback.core.space.Rotation;
-import foldback.engine.document.DocumentException;
+import foldback.engine.form.DocumentException;
 import foldback.sim.film.DemoRigs;
 import java.util.List;
 import java.util.Optional;

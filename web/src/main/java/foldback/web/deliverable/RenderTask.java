@@ -1,7 +1,7 @@
 package foldback.web.deliverable;
 
 import foldback.core.run.Run;
-import foldback.engine.document.DocumentException;
+import foldback.engine.form.DocumentException;
 import foldback.engine.render.BusyException;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;

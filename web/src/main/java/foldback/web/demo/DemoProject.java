@@ -7,7 +7,7 @@ import foldback.core.recipe.Sync;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.time.FrameRate;
-import foldback.engine.document.RigJson;
+import foldback.engine.document.CardJson;
 import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
 import foldback.web.FoldbackProperties;
@@ -105,7 +105,7 @@ class DemoProject {
 
     private void bringIn(DemoTake take, Project project, int number) throws IOException {
         Path folder = properties.demoFolder().resolve(take.folder());
-        Rig rig = RigJson.readCard(Files.readString(folder.resolve("rig-card.json")));
+        Rig rig = CardJson.readRig(Files.readString(folder.resolve("rig-card.json")));
         cards.keep(rig);
         Path media = Files.createDirectories(properties.media().resolve(MediaFolders.DEMO));
         List<ClipRef> clips = new ArrayList<>();

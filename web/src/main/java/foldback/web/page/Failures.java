@@ -1,6 +1,6 @@
 package foldback.web.page;
 
-import foldback.engine.document.DocumentException;
+import foldback.engine.form.DocumentException;
 import foldback.media.MediaException;
 import foldback.media.NoRoomException;
 import foldback.web.Role;

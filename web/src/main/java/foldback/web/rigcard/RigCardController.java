@@ -27,13 +27,12 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /** The rig cards: their page, their documents in and out, and the takes that use them. */
 @Controller
 @Profile(Role.PAGES)
 class RigCardController {
-    private static final JsonMapper JSON = JsonMapper.builder().build();
     private final RigCards cards;
     private final CardUse use;
 
@@ -50,7 +49,9 @@ class RigCardController {
     @GetMapping("/api/rig-cards")
     @ResponseBody
     List<JsonNode> all() {
-        return cards.all().stream().map(entry -> JSON.readTree(entry.card())).toList();
+        return cards.all().stream()
+                .<JsonNode>map(entry -> CardJson.upgraded(entry.card()))
+                .toList();
     }
 
     /**
@@ -71,7 +72,7 @@ class RigCardController {
         List<CardUse.Candidate> takes = use.candidates();
         List<Row> rows = cards.all().stream()
                 .map(entry -> {
-                    JsonNode card = JSON.readTree(entry.card());
+                    ObjectNode card = CardJson.upgraded(entry.card());
                     List<String> usedBy = takes.stream()
                             .filter(take -> take.rig().equals(entry.name()))
                             .map(CardUse.Candidate::name)

@@ -4,7 +4,6 @@ import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigCard;
 import foldback.engine.document.CardJson;
-import foldback.engine.document.RigJson;
 import foldback.web.page.NotFoundException;
 import java.time.Clock;
 import java.util.Comparator;
@@ -31,7 +30,7 @@ public class RigCards {
     @Transactional
     public void keep(Rig rig) {
         if (!cards.existsByName(rig.name())) {
-            cards.save(new RigCardEntry(rig.name(), RigJson.writeCard(rig), clock.instant()));
+            cards.save(new RigCardEntry(rig.name(), CardJson.write(rig), clock.instant()));
         }
     }
 
@@ -87,7 +86,7 @@ public class RigCards {
     @Transactional(readOnly = true)
     public List<Rig> rigs() {
         return all().stream()
-                .map(entry -> RigJson.readCard(entry.card()))
+                .map(entry -> CardJson.readRig(entry.card()))
                 .sorted(Comparator.comparing(rig -> READY.contains(rig.name())))
                 .toList();
     }

@@ -26,7 +26,7 @@ function row(card) {
   part(root, "from").textContent = card.solved ? `Solved on ${card.solved.take}, ${card.solved.on}` : card.ready ? "A kind of rig, as it comes" : "Brought in, or set by hand";
   if (card.solved) {
     part(root, "verdict").append(verdictSign(card.solved.verdict));
-    part(root, "apart").textContent = `${card.solved.rest_deg.toFixed(3)}°`;
+    part(root, "apart").textContent = `${card.solved.residual_deg.toFixed(3)}°`;
   }
   part(root, "used").textContent = card.usedBy.join(", ") || "none";
   part(root, "card").href = `/api/rig-cards/${card.id}/card.json`;

@@ -5,6 +5,8 @@ import foldback.core.run.Evidence;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
 import foldback.engine.document.SectionForm;
+import foldback.engine.form.Forms;
+import foldback.engine.form.object.ObjectForm;
 import foldback.engine.stage.Lane;
 import foldback.engine.stage.Stage;
 import foldback.engine.stage.StageJob;
@@ -28,10 +30,10 @@ public final class TinyStage implements Stage {
 
     @Override
     public Optional<SectionForm<?>> form() {
-        return Optional.of(new SectionForm<>(
-                Tally.SECTION,
-                fields -> new Tally(fields.whole("count", 0, 1_000_000)),
-                (tally, node) -> node.put("count", tally.count())));
+        return Optional.of(new SectionForm<>(Tally.SECTION, ObjectForm.of(fields -> {
+            var count = fields.required("count", Forms.whole(0, 1_000_000), Tally::count);
+            return read -> new Tally(read.get(count));
+        })));
     }
 
     @Override
