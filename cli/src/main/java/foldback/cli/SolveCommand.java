@@ -4,7 +4,7 @@ import foldback.core.picture.Area;
 import foldback.core.recipe.ClipRef;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
-import foldback.core.run.Evidence;
+import foldback.core.run.Judgement;
 import foldback.core.run.Run;
 import foldback.core.solve.PairFigures;
 import foldback.core.solve.RigFinder;
@@ -207,9 +207,9 @@ final class SolveCommand implements Callable<Integer> {
         if (json) {
             printer.println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(document(solved, card)));
         } else {
-            Evidence evidence = solved.found().evidence();
-            printer.println(evidence.verdict().word() + ": " + evidence.reason());
-            printer.println("Wrote " + out + " (" + evidence.figure() + " between the lenses).");
+            Judgement judged = solved.found().judgement();
+            printer.println(judged.verdict().word() + ": " + judged.reason());
+            printer.println("Wrote " + out + " (" + judged.figure() + " between the lenses).");
         }
         printer.flush();
     }
@@ -217,8 +217,8 @@ final class SolveCommand implements Callable<Integer> {
     private ObjectNode document(TakeRig.Solved solved, Rig card) {
         RigFinder.Found found = solved.found();
         ObjectNode root = JSON.createObjectNode();
-        root.put("verdict", found.evidence().verdict().word());
-        root.put("reason", found.evidence().reason());
+        root.put("verdict", found.judgement().verdict().word());
+        root.put("reason", found.judgement().reason());
         root.put("points", found.points().size());
         ObjectNode clips = root.putObject("clips");
         for (int i = 0; i < solved.clips().length; i++) {

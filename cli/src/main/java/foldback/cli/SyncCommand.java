@@ -135,8 +135,8 @@ final class SyncCommand implements Callable<Integer> {
                         : String.format(Locale.ROOT, "%.4f s%s", result.offsets()[i], drift(result.driftPpm()[i]));
                 out.println(files.get(i).getFileName() + ": " + at);
             }
-            out.println(result.evidence().verdict().word() + ": "
-                    + result.evidence().reason());
+            out.println(result.judgement().verdict().word() + ": "
+                    + result.judgement().reason());
         }
         out.flush();
     }
@@ -160,8 +160,8 @@ final class SyncCommand implements Callable<Integer> {
                 }
             }
         }
-        root.put("verdict", result.evidence().verdict().word())
-                .put("reason", result.evidence().reason());
+        root.put("verdict", result.judgement().verdict().word())
+                .put("reason", result.judgement().reason());
         ObjectNode evidence = root.putObject("evidence");
         evidence.put("residual_ms", round(1000 * result.residualSeconds()));
         double[] drifts =

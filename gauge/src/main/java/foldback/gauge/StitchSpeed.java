@@ -10,10 +10,10 @@ import foldback.core.space.Rotation;
 import foldback.core.stitch.Stitcher;
 import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.stitch.plan.StitchSettings;
-import foldback.core.tone.Falloff;
 import foldback.core.tone.LensLight;
 import foldback.core.tone.LightGains;
 import foldback.core.tone.Shoulder;
+import foldback.core.tone.Vignetting;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import java.util.ArrayList;
@@ -73,7 +73,7 @@ final class StitchSpeed {
         List<LensLight> lights = Collections.nCopies(frames.size(), NoiseFrames.FORMAT.plain());
         LightGains gains = LightGains.ofStops(0.3, 0.1, 0, -0.1);
         List<LensLight> corrected = Collections.nCopies(
-                frames.size(), NoiseFrames.FORMAT.light(gains, new Falloff(0.3, 0.4, 0), 0, new Shoulder(1.1)));
+                frames.size(), NoiseFrames.FORMAT.light(gains, new Vignetting(0.3, 0.4, 0), 0, new Shoulder(1.1)));
         Stitcher quick = new Stitcher(plan, Kernel.QUICK, KEPT_BYTES);
         Stitcher fine = new Stitcher(plan, Kernel.FINE, KEPT_BYTES);
         double[][] seconds = new double[5][ROUNDS];
@@ -90,7 +90,7 @@ final class StitchSpeed {
         double quickTime = Timing.median(seconds[1]);
         double fineTime = Timing.median(seconds[2]);
         System.out.printf(
-                "corrected in exposure, white balance and falloff: quick stitch takes %.2f, fine stitch %.2f times as long%n",
+                "corrected in exposure, white balance and vignetting: quick stitch takes %.2f, fine stitch %.2f times as long%n",
                 Timing.median(seconds[3]) / quickTime, Timing.median(seconds[4]) / fineTime);
         System.out.printf(
                 "frames/s, medians of %d in turn: table remap of luma %.1f, quick stitch %.1f, fine stitch %.1f%n",

@@ -9,7 +9,9 @@ import foldback.core.recipe.Sync;
 import foldback.core.recipe.SyncDrift;
 import foldback.core.recipe.SyncMeasure;
 import foldback.core.rig.ReadyRigs;
+import foldback.core.run.Reason;
 import foldback.core.run.Verdict;
+import foldback.core.sync.SyncReason;
 import foldback.core.time.FrameRate;
 import foldback.media.ContentHash;
 import java.nio.file.Files;
@@ -155,7 +157,12 @@ class SyncTest {
                 new Sync(
                         Sync.Source.MEASURED,
                         Optional.of(new SyncMeasure(
-                                3, Verdict.SURE, "Found.", 0, List.of(), List.of(new SyncDrift("B", 0.25)))),
+                                3,
+                                Verdict.SURE,
+                                List.of(Reason.of(SyncReason.AGREE, 1, 1)),
+                                0,
+                                List.of(),
+                                List.of(new SyncDrift("B", 0.25)))),
                         Set.of())));
         try (Browser browser = new Browser()) {
             openSheet(browser, server, take);

@@ -7,9 +7,9 @@ import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.rig.LensKinds;
 import foldback.core.rig.Rig;
-import foldback.core.run.Evidence;
+import foldback.core.run.Judgement;
+import foldback.core.run.Reason;
 import foldback.core.run.Run;
-import foldback.core.run.Verdict;
 import foldback.core.tone.LightCurve;
 import foldback.core.tone.Transfer;
 import java.util.ArrayList;
@@ -22,7 +22,7 @@ import java.util.Optional;
 import java.util.stream.DoubleStream;
 
 /**
- * Measures exposure, white balance and falloff of a take's lenses over its time: at about one knot a second, then once more
+ * Measures exposure, white balance and vignetting of a take's lenses over its time: at about one knot a second, then once more
  * where exposure changed fast between them; and doubts the curve that the footage is said to have where another one explains
  * it better.
  */
@@ -162,40 +162,34 @@ public final class BalanceFinder {
                 }
                 most = Math.max(most, Arrays.stream(stops[t][i]).max().orElse(0));
             }
-            over = Math.max(over, brightness[i].overStops(most, found.falloffs().get(i)));
+            over = Math.max(
+                    over, brightness[i].overStops(most, found.vignettings().get(i)));
         }
         List<String> slots = task.rig().slots();
-        Evidence evidence = doubted(BalanceJudge.judge(slots, times.length, found, refused, settings), better);
+        Judgement judgement = doubted(BalanceJudge.judge(slots, times.length, found, refused, settings), better);
         return new BalanceResult(
                 times,
                 stops,
-                found.falloffs(),
+                found.vignettings(),
                 Arrays.stream(kinds).anyMatch(kind -> kind > 0),
                 over,
                 found.before().stops(),
                 found.after().stops(),
                 Arrays.stream(found.believed()).sum() / 2,
-                evidence);
+                judgement);
     }
 
-    private Evidence doubted(Evidence evidence, Optional<ColourTags.Curve> better) {
-        String said;
+    private Judgement doubted(Judgement judged, Optional<ColourTags.Curve> better) {
         if (new HashSet<>(stated).size() > 1) {
-            List<String> curves = new ArrayList<>();
+            List<String> names = new ArrayList<>(List.of(taken.title()));
             for (int i = 0; i < lenses; i++) {
-                curves.add(
-                        task.rig().lenses().get(i).slot() + " " + stated.get(i).title());
+                names.add(task.rig().lenses().get(i).slot());
+                names.add(stated.get(i).title());
             }
-            said = " The clips have different curves (" + String.join(", ", curves) + ") and are all taken to be "
-                    + taken.title() + ": record or convert them alike, or choose the curve that all have.";
-        } else if (better.isPresent()) {
-            said = " The lenses differ otherwise in bright than in dark places: the curve is taken to be "
-                    + taken.title()
-                    + ", the pictures look like " + better.get().title() + ". Choose that curve and even them again.";
-        } else {
-            return evidence;
+            return judged.doubted().saying(Reason.of(BalanceReason.MIXED_CURVES, names));
         }
-        Verdict verdict = evidence.verdict() == Verdict.SURE ? Verdict.CHECK : evidence.verdict();
-        return new Evidence(verdict, evidence.reason() + said, evidence.figure());
+        return better.map(curve -> judged.doubted()
+                        .saying(Reason.of(BalanceReason.OTHER_CURVE, List.of(taken.title(), curve.title()))))
+                .orElse(judged);
     }
 }

@@ -1,7 +1,8 @@
 package foldback.core.balance;
 
 import foldback.core.overlap.Patches;
-import foldback.core.run.Evidence;
+import foldback.core.run.Judgement;
+import foldback.core.run.Reason;
 import foldback.core.run.Verdict;
 import java.util.ArrayList;
 import java.util.List;
@@ -20,49 +21,42 @@ public final class BalanceJudge {
      * @param knots how many there were
      * @param refused of each lens, over all knots
      */
-    public static Evidence judge(
+    public static Judgement judge(
             List<String> names, int knots, LightSolution found, Patches.Refused[] refused, BalanceSettings settings) {
         if (names.size() == 1) {
-            return new Evidence(Verdict.NOT_NEEDED, "One lens differs from no other.", "one lens");
+            return new Judgement(Verdict.NOT_NEEDED, Reason.of(BalanceReason.ONE_LENS), "one lens");
         }
         double residual = found.after().stops();
         String figure = Double.isNaN(residual) ? "not evened" : String.format(Locale.ROOT, "%.2f stops left", residual);
-        List<String> left = new ArrayList<>();
+        List<Reason> left = new ArrayList<>();
         for (int i = 0; i < names.size(); i++) {
             if (found.believed()[i] < settings.minPatches() * knots) {
-                left.add("Lens " + names.get(i) + " could not be evened: " + why(refused[i], found.believed()[i]));
+                left.add(Reason.of(why(refused[i], found.believed()[i]), names.get(i)));
             }
         }
         if (!left.isEmpty()) {
-            return new Evidence(Verdict.UNSETTLED, String.join(" ", left) + " Trim it by hand.", figure);
+            left.add(Reason.of(BalanceReason.TRIM_BY_HAND));
+            return new Judgement(Verdict.UNSETTLED, left, figure);
         }
-        String measured = String.format(
-                Locale.ROOT,
-                "%.2f stops apart at the seams before, %.2f after, at %d moments.",
-                found.before().stops(),
-                residual,
-                knots);
+        Reason measured = Reason.of(BalanceReason.APART, found.before().stops(), residual, knots);
         if (residual <= settings.sureStops()) {
-            return new Evidence(Verdict.SURE, measured, figure);
+            return new Judgement(Verdict.SURE, measured, figure);
         }
         boolean small = residual <= settings.checkStops();
-        return new Evidence(
+        return new Judgement(
                 small ? Verdict.CHECK : Verdict.UNSETTLED,
-                measured + " The lenses still differ: look at the seams, or trim by hand.",
+                List.of(measured, Reason.of(BalanceReason.STILL_DIFFER)),
                 figure);
     }
 
-    private static String why(Patches.Refused refused, int believed) {
+    private static BalanceReason why(Patches.Refused refused, int believed) {
         int all = refused.all() + believed;
         if (all == 0) {
-            return "it shares no place with another lens.";
+            return BalanceReason.NOTHING_SHARED;
         }
         if (refused.clipped() > MOSTLY * all) {
-            return "what it shares with others is burnt out.";
+            return BalanceReason.SHARED_BURNT_OUT;
         }
-        if (refused.dark() > MOSTLY * all) {
-            return "what it shares with others is black.";
-        }
-        return "what it shares with others looks different in each: near or moving things.";
+        return refused.dark() > MOSTLY * all ? BalanceReason.SHARED_BLACK : BalanceReason.SHARED_LOOKS_DIFFERENT;
     }
 }

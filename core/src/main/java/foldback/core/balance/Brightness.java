@@ -2,9 +2,9 @@ package foldback.core.balance;
 
 import foldback.core.lens.LensFrame;
 import foldback.core.picture.Frame;
-import foldback.core.tone.Falloff;
 import foldback.core.tone.LightCurve;
 import foldback.core.tone.SampleLight;
+import foldback.core.tone.Vignetting;
 
 /**
  * How much bright light one lens shows, and where in its field: how far a correction would lift it over full scale can be told from that
@@ -60,17 +60,17 @@ public final class Brightness {
         return looked == 0 ? 0 : (double) clipped / looked;
     }
 
-    /** By how many stops what is brightest comes over full scale, if it is lifted by so many and its falloff is given back. */
-    public double overStops(double lifted, Falloff falloff) {
+    /** By how many stops what is brightest comes over full scale, if it is lifted by so many and its vignetting is given back. */
+    public double overStops(double lifted, Vignetting vignetting) {
         // Bisection over a count that falls.
         double low = 0;
-        double high = STOPS + Math.max(0, lifted) + Math.max(0, falloff.stopsAt(1));
-        if (countOver(0, lifted, falloff) <= FEW * looked) {
+        double high = STOPS + Math.max(0, lifted) + Math.max(0, vignetting.stopsAt(1));
+        if (countOver(0, lifted, vignetting) <= FEW * looked) {
             return 0;
         }
         for (int i = 0; i < 20; i++) {
             double middle = (low + high) / 2;
-            if (countOver(middle, lifted, falloff) > FEW * looked) {
+            if (countOver(middle, lifted, vignetting) > FEW * looked) {
                 low = middle;
             } else {
                 high = middle;
@@ -79,10 +79,10 @@ public final class Brightness {
         return high;
     }
 
-    private long countOver(double stops, double lifted, Falloff falloff) {
+    private long countOver(double stops, double lifted, Vignetting vignetting) {
         long count = 0;
         for (int share = 0; share < SHARES; share++) {
-            double given = lifted + falloff.stopsAt((share + 1.0) / SHARES);
+            double given = lifted + vignetting.stopsAt((share + 1.0) / SHARES);
             for (int level = 0; level < LEVELS; level++) {
                 double light = given - (double) level * STOPS / LEVELS;
                 count += light > stops ? counts[share][level] : 0;

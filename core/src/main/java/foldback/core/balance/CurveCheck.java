@@ -71,9 +71,9 @@ public final class CurveCheck {
                 .sorted()
                 .toArray();
         for (PatchPair pair : pairs) {
-            double rest = pair.restStops(found.stops()[pair.knot()], found.falloffs(), 1);
+            double residual = pair.residualStops(found.stops()[pair.knot()], found.vignettings(), 1);
             bySeam.computeIfAbsent(List.of(pair.first(), pair.second()), key -> new ArrayList<>())
-                    .add(new double[] {pair.firstLight()[1] * pair.secondLight()[1], rest});
+                    .add(new double[] {pair.firstLight()[1] * pair.secondLight()[1], residual});
         }
         double square = 0;
         double weight = 0;
@@ -93,8 +93,9 @@ public final class CurveCheck {
         return weight == 0 ? Double.NaN : Math.sqrt(square / weight) * signalAStop;
     }
 
-    private static double median(List<double[]> rests) {
-        double[] sorted = rests.stream().mapToDouble(rest -> rest[1]).toArray();
+    private static double median(List<double[]> residuals) {
+        double[] sorted =
+                residuals.stream().mapToDouble(residual -> residual[1]).toArray();
         Arrays.sort(sorted);
         return sorted[sorted.length / 2];
     }

@@ -2,7 +2,7 @@ package foldback.core.balance;
 
 import foldback.core.overlap.PatchPair;
 import foldback.core.run.Run;
-import foldback.core.tone.Falloff;
+import foldback.core.tone.Vignetting;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
@@ -11,7 +11,7 @@ import java.util.List;
 /**
  * Solves what evens out the lenses from pairs of patches: each lens's exposure and white balance at each knot of time, and how the light
  * of each kind of them falls off towards the rim; least squares on log2 ratios (after Brown and Lowe 2007, eq. 29, in the log domain, where
- * no prior against the empty solution is needed; falloff as in Goldman 2010), re-weighted by Geman and McClure's loss, which is narrowed
+ * no prior against the empty solution is needed; vignetting as in Goldman 2010), re-weighted by Geman and McClure's loss, which is narrowed
  * in steps: patches of movers and parallax are no exposure.
  *
  * <p>Overlaps tell differences only. At each knot the lenses' middle one is taken to have stayed: an exposure that pumps in one lens
@@ -19,7 +19,7 @@ import java.util.List;
  */
 public final class LightSolver {
     private static final int CHANNELS = 3;
-    private static final int FALLOFF = FalloffPrior.TERMS;
+    private static final int VIGNETTING = VignettingPrior.TERMS;
     /** How many times its doubt a patch may be off, round by round. */
     private static final double WIDEST = 300;
 
@@ -38,7 +38,7 @@ public final class LightSolver {
 
     private static final double COLOUR_CHANGE = 0.03;
     private static final double SUDDEN = 3;
-    private static final FalloffPrior PRIOR = new FalloffPrior();
+    private static final VignettingPrior PRIOR = new VignettingPrior();
 
     private final int lenses;
     /** The number of each lens's kind, and how many there are. */
@@ -68,7 +68,7 @@ public final class LightSolver {
             wanted[0][p] = (red + green + blue) / CHANNELS;
             wanted[1][p] = red - green;
             wanted[2][p] = blue - green;
-            rows[p] = new double[FALLOFF * kindCount];
+            rows[p] = new double[VIGNETTING * kindCount];
             addPowers(rows[p], kinds[pair.first()], pair.firstShare(), 1);
             addPowers(rows[p], kinds[pair.second()], pair.secondShare(), -1);
         }
@@ -77,9 +77,9 @@ public final class LightSolver {
     private static void addPowers(double[] row, int kind, double share, double sign) {
         double square = share * share;
         double power = sign;
-        for (int a = 0; a < FALLOFF; a++) {
+        for (int a = 0; a < VIGNETTING; a++) {
             power *= square;
-            row[FALLOFF * kind + a] += power;
+            row[VIGNETTING * kind + a] += power;
         }
     }
 
@@ -97,7 +97,7 @@ public final class LightSolver {
     private LightSolution solve(Run run) {
         // Mean of the channels, red over green, blue over green; of each knot and lens.
         double[][][] found = new double[CHANNELS][knots.length][lenses];
-        double[] falloff = new double[FALLOFF * kindCount];
+        double[] vignetting = new double[VIGNETTING * kindCount];
         double wide = WIDEST;
         double[] weights = new double[pairs.size()];
         for (int round = 0; round < ROUNDS; round++) {
@@ -107,11 +107,11 @@ public final class LightSolver {
                     weights[p] = 1 / square(pairs.get(p).doubtStops());
                 }
             } else {
-                weigh(found, falloff, wide, weights);
+                weigh(found, vignetting, wide, weights);
                 wide = Math.max(NARROWEST, wide * NARROWING);
             }
             double[][] exposure = chain(0, found[0], weights).solve();
-            falloff = exposure[knots.length];
+            vignetting = exposure[knots.length];
             found[0] = Arrays.copyOf(exposure, knots.length);
             for (int c = 1; c < CHANNELS; c++) {
                 found[c] = Arrays.copyOf(chain(c, found[c], weights).solve(), knots.length);
@@ -122,16 +122,18 @@ public final class LightSolver {
         }
         run.step(1);
         double[][][] stops = stops(found);
-        List<Falloff> given = new ArrayList<>();
+        List<Vignetting> given = new ArrayList<>();
         for (int kind : kinds) {
-            int at = FALLOFF * kind;
-            given.add(new Falloff(falloff[at], falloff[at + 1], falloff[at + 2]));
+            int at = VIGNETTING * kind;
+            given.add(new Vignetting(vignetting[at], vignetting[at + 1], vignetting[at + 2]));
         }
         return new LightSolution(
                 stops,
                 given,
                 SeamDifferences.of(
-                        pairs, new double[knots.length][lenses][CHANNELS], Collections.nCopies(lenses, Falloff.NONE)),
+                        pairs,
+                        new double[knots.length][lenses][CHANNELS],
+                        Collections.nCopies(lenses, Vignetting.NONE)),
                 SeamDifferences.of(pairs, stops, given),
                 believed(weights));
     }
@@ -152,7 +154,7 @@ public final class LightSolver {
     /** The equations of one channel as it was found in the round before. */
     private TimeChain chain(int channel, double[][] before, double[] weights) {
         boolean exposure = channel == 0;
-        TimeChain chain = new TimeChain(knots.length, lenses, exposure ? FALLOFF * kindCount : 0);
+        TimeChain chain = new TimeChain(knots.length, lenses, exposure ? VIGNETTING * kindCount : 0);
         for (int p = 0; p < weights.length; p++) {
             PatchPair pair = pairs.get(p);
             chain.addDifference(pair.knot(), pair.first(), pair.second(), rows[p], wanted[channel][p], weights[p]);
@@ -171,19 +173,19 @@ public final class LightSolver {
         }
         if (exposure) {
             for (int kind = 0; kind < kindCount; kind++) {
-                chain.addShared(FALLOFF * kind, PRIOR.precision, PRIOR.means);
+                chain.addShared(VIGNETTING * kind, PRIOR.precision, PRIOR.means);
             }
         }
         return chain;
     }
 
     /** How far each pair is believed, by what it is off. */
-    private void weigh(double[][][] found, double[] falloff, double wide, double[] weights) {
+    private void weigh(double[][][] found, double[] vignetting, double wide, double[] weights) {
         double[] off = new double[weights.length];
         for (int p = 0; p < off.length; p++) {
-            double sum = square(rest(found, falloff, 0, p));
+            double sum = square(residual(found, vignetting, 0, p));
             for (int c = 1; c < CHANNELS; c++) {
-                sum += square(rest(found, falloff, c, p)) / 4;
+                sum += square(residual(found, vignetting, c, p)) / 4;
             }
             off[p] = Math.sqrt(sum) / pairs.get(p).doubtStops();
         }
@@ -197,14 +199,14 @@ public final class LightSolver {
         }
     }
 
-    private double rest(double[][][] found, double[] falloff, int channel, int p) {
+    private double residual(double[][][] found, double[] vignetting, int channel, int p) {
         PatchPair pair = pairs.get(p);
         double[] now = found[channel][pair.knot()];
-        double rest = now[pair.first()] - now[pair.second()] - wanted[channel][p];
-        for (int a = 0; a < falloff.length && channel == 0; a++) {
-            rest += falloff[a] * rows[p][a];
+        double residual = now[pair.first()] - now[pair.second()] - wanted[channel][p];
+        for (int a = 0; a < vignetting.length && channel == 0; a++) {
+            residual += vignetting[a] * rows[p][a];
         }
-        return rest;
+        return residual;
     }
 
     /** Lets the lenses' middle one stay from knot to knot, and all together have the mean 0. */

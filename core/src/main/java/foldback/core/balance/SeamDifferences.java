@@ -1,7 +1,7 @@
 package foldback.core.balance;
 
 import foldback.core.overlap.PatchPair;
-import foldback.core.tone.Falloff;
+import foldback.core.tone.Vignetting;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -29,9 +29,9 @@ public record SeamDifferences(List<Seam> seams) {
      * Measures.
      *
      * @param stops of each knot and lens: corrections of red, green and blue
-     * @param falloffs of each lens, given back
+     * @param vignettings of each lens, given back
      */
-    public static SeamDifferences of(List<PatchPair> pairs, double[][][] stops, List<Falloff> falloffs) {
+    public static SeamDifferences of(List<PatchPair> pairs, double[][][] stops, List<Vignetting> vignettings) {
         Map<List<Integer>, List<PatchPair>> bySeam = new TreeMap<>((a, b) -> Arrays.compare(
                 a.stream().mapToInt(i -> i).toArray(),
                 b.stream().mapToInt(i -> i).toArray()));
@@ -43,14 +43,14 @@ public record SeamDifferences(List<Seam> seams) {
         bySeam.forEach((lenses, own) -> {
             Map<Integer, List<PatchPair>> byKnot = own.stream().collect(Collectors.groupingBy(PatchPair::knot));
             double[] over = IntStream.range(0, stops.length)
-                    .mapToDouble(t -> difference(byKnot.getOrDefault(t, List.of()), stops[t], falloffs))
+                    .mapToDouble(t -> difference(byKnot.getOrDefault(t, List.of()), stops[t], vignettings))
                     .toArray();
             seams.add(new Seam(lenses.get(0), lenses.get(1), over, own.size()));
         });
         return new SeamDifferences(seams);
     }
 
-    private static double difference(List<PatchPair> pairs, double[][] stops, List<Falloff> falloffs) {
+    private static double difference(List<PatchPair> pairs, double[][] stops, List<Vignetting> vignettings) {
         if (pairs.size() < LEAST) {
             return Double.NaN;
         }
@@ -58,7 +58,7 @@ public record SeamDifferences(List<Seam> seams) {
         for (int c = 0; c < CHANNELS; c++) {
             int channel = c;
             double[] rests = pairs.stream()
-                    .mapToDouble(pair -> pair.restStops(stops, falloffs, channel))
+                    .mapToDouble(pair -> pair.residualStops(stops, vignettings, channel))
                     .sorted()
                     .toArray();
             double median = (rests[(rests.length - 1) / 2] + rests[rests.length / 2]) / 2;

@@ -125,10 +125,10 @@ public final class CanvasFinish {
         float byBlue = 1 / to.blueOfU();
         float byRed = 1 / to.redOfV();
         for (int x = 0; x < count; x++) {
-            float made = to.red() * red[x] + to.green() * green[x] + to.blue() * blue[x];
-            uSums[x >> 1] += (blue[x] - made) * byBlue;
-            vSums[x >> 1] += (red[x] - made) * byRed;
-            codes[x] = (int) (to.lumaCode(made) * (1 << FRACTION));
+            float luma = to.red() * red[x] + to.green() * green[x] + to.blue() * blue[x];
+            uSums[x >> 1] += (blue[x] - luma) * byBlue;
+            vSums[x >> 1] += (red[x] - luma) * byRed;
+            codes[x] = (int) (to.lumaCode(luma) * (1 << FRACTION));
         }
     }
 

@@ -7,18 +7,18 @@ import org.jtransforms.fft.FloatFFT_1D;
 
 /** Fourier transforms by size, whose tables take as long to make as a transform; they go when memory is short. */
 public final class Fourier {
-    private static final Map<Integer, SoftReference<FloatFFT_1D>> MADE = new ConcurrentHashMap<>();
+    private static final Map<Integer, SoftReference<FloatFFT_1D>> KEPT = new ConcurrentHashMap<>();
 
     private Fourier() {}
 
     public static FloatFFT_1D of(int size) {
-        SoftReference<FloatFFT_1D> kept = MADE.get(size);
-        FloatFFT_1D made = kept == null ? null : kept.get();
-        if (made == null) {
-            made = new FloatFFT_1D(size);
-            MADE.put(size, new SoftReference<>(made));
+        SoftReference<FloatFFT_1D> kept = KEPT.get(size);
+        FloatFFT_1D transform = kept == null ? null : kept.get();
+        if (transform == null) {
+            transform = new FloatFFT_1D(size);
+            KEPT.put(size, new SoftReference<>(transform));
         }
-        return made;
+        return transform;
     }
 
     /** One spectrum times the conjugate of another, of real signals as the transform lays them out; without mean and last line. */

@@ -1,6 +1,6 @@
 package foldback.core.overlap;
 
-import foldback.core.tone.Falloff;
+import foldback.core.tone.Vignetting;
 import java.util.List;
 
 /**
@@ -39,13 +39,13 @@ public record PatchPair(
      * By how many stops the first still differs from the second with corrections, in one channel.
      *
      * @param stops of each lens: corrections of red, green and blue
-     * @param falloffs of each lens, to be given back
+     * @param vignettings of each lens, to be given back
      */
-    public double restStops(double[][] stops, List<Falloff> falloffs, int channel) {
+    public double residualStops(double[][] stops, List<Vignetting> vignettings, int channel) {
         return stops[first][channel]
                 - stops[second][channel]
-                + falloffs.get(first).stopsAt(firstShare)
-                - falloffs.get(second).stopsAt(secondShare)
+                + vignettings.get(first).stopsAt(firstShare)
+                - vignettings.get(second).stopsAt(secondShare)
                 - wantedStops(channel);
     }
 }

@@ -35,9 +35,9 @@ public final class RecipeLight {
         lenses = recipe.geometry().rigOn().lenses();
         balance = recipe.balance();
         // Lenses that record alike share their tables.
-        Map<List<Object>, LightFormat> made = new HashMap<>();
+        Map<List<Object>, LightFormat> formatsByRecording = new HashMap<>();
         for (RecipePlan.Source source : sources) {
-            formats.add(made.computeIfAbsent(
+            formats.add(formatsByRecording.computeIfAbsent(
                     List.of(source.format(), source.tags()),
                     key -> new LightFormat(
                             source.format(),
@@ -74,8 +74,8 @@ public final class RecipeLight {
             double[] own = lens.channelsAt(seconds);
             LightGains gains = LightGains.ofStops(-lowered, own[0] + whole[0], own[1] + whole[1], own[2] + whole[2]);
             double black = lens.trim().at(seconds).black() + all.black();
-            lights.add(
-                    formats.get(i).light(gains, balance.falloffOf(lenses.get(i).slot()), black, shoulder));
+            lights.add(formats.get(i)
+                    .light(gains, balance.vignettingOf(lenses.get(i).slot()), black, shoulder));
         }
         return lights;
     }

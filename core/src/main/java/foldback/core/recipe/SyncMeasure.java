@@ -1,5 +1,7 @@
 package foldback.core.recipe;
 
+import foldback.core.run.Judgement;
+import foldback.core.run.Reason;
 import foldback.core.run.Verdict;
 import java.util.List;
 import java.util.function.UnaryOperator;
@@ -8,7 +10,7 @@ import java.util.function.UnaryOperator;
  * What a measurement of offsets found.
  *
  * @param algorithm version of what measured
- * @param reason of the verdict, for people
+ * @param reasons of the verdict
  * @param residualSeconds the largest disagreement between pairs of clips
  * @param pairs what each two clips said
  * @param drifts of the clips whose clock's rate could be told
@@ -16,12 +18,13 @@ import java.util.function.UnaryOperator;
 public record SyncMeasure(
         int algorithm,
         Verdict verdict,
-        String reason,
+        List<Reason> reasons,
         double residualSeconds,
         List<SyncPair> pairs,
         List<SyncDrift> drifts) {
 
     public SyncMeasure {
+        reasons = List.copyOf(reasons);
         pairs = List.copyOf(pairs);
         drifts = List.copyOf(drifts);
     }
@@ -31,11 +34,16 @@ public record SyncMeasure(
         return new SyncMeasure(
                 algorithm,
                 verdict,
-                reason,
+                reasons,
                 residualSeconds,
                 pairs.stream().map(pair -> pair.withSlots(to)).toList(),
                 drifts.stream()
                         .map(drift -> new SyncDrift(to.apply(drift.slot()), drift.sigmaPpm()))
                         .toList());
+    }
+
+    /** Why, in sentences. */
+    public String reason() {
+        return Judgement.sentences(reasons);
     }
 }

@@ -15,7 +15,7 @@ public record RigCard(Rig rig, Optional<Solved> solved, String notes) {
      *
      * @param on the day, as year-month-day
      * @param take its name
-     * @param restRad by how much lenses disagreed on their points there, root mean square, radians
+     * @param residualRad by how much lenses disagreed on their points there, root mean square, radians
      */
-    public record Solved(String on, String take, Verdict verdict, double restRad) {}
+    public record Solved(String on, String take, Verdict verdict, double residualRad) {}
 }

@@ -37,7 +37,7 @@ public record PairFigures(int first, int second, int points, double rmsRad, doub
         List<PairFigures> figures = new ArrayList<>();
         pairs.forEach((pair, of) -> {
             double[] sorted = of.stream()
-                    .mapToDouble(point -> PointFit.of(rig, point).restRad())
+                    .mapToDouble(point -> PointFit.of(rig, point).residualRad())
                     .filter(rest -> !Double.isNaN(rest))
                     .sorted()
                     .toArray();

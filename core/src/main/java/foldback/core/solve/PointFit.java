@@ -9,7 +9,7 @@ import foldback.core.space.Position;
 /**
  * How well a rig explains a tie point at the best distance that it can have.
  *
- * @param restRad by how much the second lens sees it beside every place where the first could have it, radians
+ * @param residualRad by how much the second lens sees it beside every place where the first could have it, radians
  * @param asideRad how far it sees it towards where near things are, radians; below 0 where beyond all that is far
  * @param inverseDistance from the first lens's pupil, 1/m; 0 where it is best taken as far off
  * @param one where the first lens sees it, in the rig's frame
@@ -17,7 +17,7 @@ import foldback.core.space.Position;
  * @param expected where the second lens should see it
  */
 public record PointFit(
-        double restRad, double asideRad, double inverseDistance, Direction one, Direction two, Direction expected) {
+        double residualRad, double asideRad, double inverseDistance, Direction one, Direction two, Direction expected) {
     /** Pupils so near together see no parallax, metres. */
     private static final double TOGETHER = 1e-6;
     /** Nothing is nearer, 1/m. */

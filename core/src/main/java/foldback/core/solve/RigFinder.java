@@ -10,7 +10,8 @@ import foldback.core.match.points.PointFinder;
 import foldback.core.match.points.RotationGraph;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
-import foldback.core.run.Evidence;
+import foldback.core.run.Judgement;
+import foldback.core.run.Reason;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
 import foldback.core.solve.adjust.RigSolver;
@@ -56,27 +57,20 @@ public final class RigFinder {
      * @param rig the card where nothing was found
      * @param points from which it was solved
      * @param result empty where the lenses share too little to be solved
-     * @param evidence how good it is
+     * @param judgement how good it is
      */
-    public record Found(Rig rig, List<TiePoint> points, Optional<SolveResult> result, Evidence evidence) {
+    public record Found(Rig rig, List<TiePoint> points, Optional<SolveResult> result, Judgement judgement) {
         /** The same with more to say. */
-        public Found saying(String more) {
-            return new Found(
-                    rig, points, result, new Evidence(evidence.verdict(), evidence.reason() + more, evidence.figure()));
+        public Found saying(Reason more) {
+            return new Found(rig, points, result, judgement.saying(more));
         }
 
-        /** The same, which cannot be sure any more, with what stands in its way. */
-        private Found troubledBy(List<String> reasons) {
-            boolean failed = evidence.verdict() == Verdict.UNSETTLED;
-            String why = String.join(" ", reasons);
+        /** The same, which cannot be sure any more, with what stands in its way; of a solve that failed, that comes first. */
+        private Found troubledBy(List<Reason> trouble) {
+            List<Reason> all = new ArrayList<>(judgement.reasons());
+            all.addAll(judgement.verdict() == Verdict.UNSETTLED ? 0 : all.size(), trouble);
             return new Found(
-                    rig,
-                    points,
-                    result,
-                    new Evidence(
-                            failed ? Verdict.UNSETTLED : Verdict.CHECK,
-                            failed ? why + " " + evidence.reason() : evidence.reason() + " " + why,
-                            evidence.figure()));
+                    rig, points, result, new Judgement(judgement.doubted().verdict(), all, judgement.figure()));
         }
 
         /** The points that count as right. */
@@ -102,17 +96,17 @@ public final class RigFinder {
     private static Found troubled(Rig known, List<PointFinder> finders, SolveSettings settings, Run run) {
         Rig card = withDistortion(known, settings);
         Found found = solved(card, finders, settings, run);
-        List<String> trouble = new ArrayList<>(RigTrouble.ofPictures(card, finders));
-        if (found.evidence().verdict() == Verdict.UNSETTLED) {
+        List<Reason> trouble = new ArrayList<>(RigTrouble.ofPictures(card, finders));
+        if (found.judgement().verdict() == Verdict.UNSETTLED) {
             trouble.addAll(ofTheCard(card, finders, trouble.isEmpty(), run));
         }
         return trouble.isEmpty() ? found : found.troubledBy(trouble);
     }
 
     /** What of the card stands in the way of a solve that failed; the order of clips costs some seconds to look for. */
-    private static List<String> ofTheCard(Rig card, List<PointFinder> finders, boolean orderToo, Run run) {
+    private static List<Reason> ofTheCard(Rig card, List<PointFinder> finders, boolean orderToo, Run run) {
         run.check();
-        List<String> said = RigTrouble.ofCard(card);
+        List<Reason> said = RigTrouble.ofCard(card);
         return said.isEmpty() && orderToo
                 ? RigTrouble.ofOrder(card, order(card, finders.subList(0, 1), Run.QUIET))
                 : said;
@@ -293,10 +287,10 @@ public final class RigFinder {
         List<PointFinder> ordered =
                 finders.stream().map(finder -> finder.inOrder(clips)).toList();
         Found found = troubled(card, ordered, settings, run.part(ORDER_SHARE, 1));
-        return found.evidence().verdict() == Verdict.UNSETTLED
+        return found.judgement().verdict() == Verdict.UNSETTLED
                 ? new Sorted(
                         IntStream.range(0, clips.length).toArray(),
-                        new Found(known, List.of(), Optional.empty(), found.evidence()))
+                        new Found(known, List.of(), Optional.empty(), found.judgement()))
                 : new Sorted(clips, found);
     }
 

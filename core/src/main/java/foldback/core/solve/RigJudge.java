@@ -3,7 +3,8 @@ package foldback.core.solve;
 import foldback.core.lens.Lens;
 import foldback.core.match.TiePoint;
 import foldback.core.rig.Rig;
-import foldback.core.run.Evidence;
+import foldback.core.run.Judgement;
+import foldback.core.run.Reason;
 import foldback.core.run.Verdict;
 import foldback.core.solve.adjust.SolveResult;
 import foldback.core.space.Direction;
@@ -19,7 +20,7 @@ final class RigJudge {
     private static final double CHECK_RAD = Math.toRadians(0.15);
     private static final double SURE_RIVAL_RAD = Math.toRadians(0.02);
     private static final double CHECK_RIVAL_RAD = Math.toRadians(0.4);
-    private static final double SURE_REST_RAD = Math.toRadians(0.06);
+    private static final double SURE_RESIDUAL_RAD = Math.toRadians(0.06);
 
     /** Lenses that see by that share more or less wide than the card says are hardly of its kind. */
     private static final double OTHER_KIND = 0.1;
@@ -48,15 +49,11 @@ final class RigJudge {
         return most;
     }
 
-    static Evidence nothing() {
-        return new Evidence(
-                Verdict.UNSETTLED,
-                "The lenses' pictures share too little to be compared. Choose a moment at which far things stand in the overlaps,"
-                        + " or check that the rig card is of this kind of rig.",
-                "no points");
+    static Judgement nothing() {
+        return new Judgement(Verdict.UNSETTLED, Reason.of(RigReason.NOTHING_COMPARED), "no points");
     }
 
-    static Evidence judge(Rig card, List<TiePoint> points, SolveResult result) {
+    static Judgement judge(Rig card, List<TiePoint> points, SolveResult result) {
         int lenses = card.lenses().size();
         double[] believed = new double[lenses];
         double squares = 0;
@@ -67,11 +64,11 @@ final class RigJudge {
             }
             believed[points.get(i).first()]++;
             believed[points.get(i).second()]++;
-            squares += result.restPx()[i] * result.restPx()[i];
+            squares += result.residualPx()[i] * result.residualPx()[i];
             count++;
         }
-        double rest = count == 0 ? Double.POSITIVE_INFINITY : Math.sqrt(squares / count) / card.meanFocalPx();
-        String figure = String.format(Locale.ROOT, "%.3f\u00b0", Math.toDegrees(rest));
+        double residual = count == 0 ? Double.POSITIVE_INFINITY : Math.sqrt(squares / count) / card.meanFocalPx();
+        String figure = String.format(Locale.ROOT, "%.3f\u00b0", Math.toDegrees(residual));
         int poorest = 0;
         for (int i = 1; i < lenses; i++) {
             poorest = believed[i] < believed[poorest] ? i : poorest;
@@ -79,72 +76,39 @@ final class RigJudge {
         String slot = card.lenses().get(poorest).slot();
         double open = result.uncertainty().mismatchRad();
         if (believed[poorest] < LEAST_POINTS) {
-            return new Evidence(
-                    Verdict.UNSETTLED,
-                    String.format(
-                            Locale.ROOT,
-                            "Lens %s shares only %.0f points with the others: its place is not decided. Choose another moment,"
-                                    + " or check that its clip belongs to this slot.",
-                            slot,
-                            believed[poorest]),
-                    figure);
+            return new Judgement(Verdict.UNSETTLED, Reason.of(RigReason.PLACE_OPEN, slot, believed[poorest]), figure);
         }
         if (open > CHECK_RAD || result.rivalRad() > CHECK_RIVAL_RAD) {
-            return new Evidence(
-                    Verdict.UNSETTLED,
-                    "Rigs that differ clearly explain the points as well. Choose a moment with far things in all overlaps.",
-                    figure);
+            return new Judgement(Verdict.UNSETTLED, Reason.of(RigReason.RIVAL_RIGS), figure);
         }
         double wider =
                 wider(card.lenses().get(0).lens(), result.rig().lenses().get(0).lens());
         if (Math.abs(wider) > OTHER_KIND) {
-            return new Evidence(
-                    Verdict.CHECK,
-                    String.format(
-                            Locale.ROOT,
-                            "The lenses see %.0f%% %s than what the solve started from: is it the right kind of lens?"
-                                    + " Choose another kind and solve again, or look along the seams.",
-                            100 * Math.abs(wider),
-                            wider > 0 ? "wider" : "less wide"),
-                    figure);
+            return new Judgement(Verdict.CHECK, Reason.of(RigReason.OTHER_KIND, wider), figure);
         }
         if (believed[poorest] < SURE_POINTS) {
-            return new Evidence(
-                    Verdict.CHECK,
-                    String.format(
-                            Locale.ROOT,
-                            "Lens %s shares only %.0f points with the others. Look along its seams.",
-                            slot,
-                            believed[poorest]),
-                    figure);
+            return new Judgement(Verdict.CHECK, Reason.of(RigReason.FEW_POINTS, slot, believed[poorest]), figure);
         }
         if (lenses == 2) {
             boolean oneMoment =
                     points.stream().mapToInt(TiePoint::moment).distinct().count() == 1;
-            return new Evidence(
+            return new Judgement(
                     Verdict.CHECK,
-                    "Of two lenses, how near things are and how wide the lenses see are told apart by ground and sky alone."
-                            + " Look whether far things meet all along the seam."
-                            + (oneMoment ? " A second moment, the rig turned or carried elsewhere, tells more." : ""),
+                    oneMoment
+                            ? List.of(Reason.of(RigReason.TWO_LENSES), Reason.of(RigReason.ONE_MOMENT))
+                            : List.of(Reason.of(RigReason.TWO_LENSES)),
                     figure);
         }
         if (result.onFarRad() > SURE_ON_FAR_RAD) {
-            return new Evidence(
+            return new Judgement(Verdict.CHECK, Reason.of(RigReason.ON_FAR), figure);
+        }
+        if (open > SURE_RAD || result.rivalRad() > SURE_RIVAL_RAD || residual > SURE_RESIDUAL_RAD) {
+            return new Judgement(
                     Verdict.CHECK,
-                    "How the lenses lie rests on what seems to be far off or level ground."
-                            + " Look whether far things meet along all seams.",
+                    Reason.of(
+                            RigReason.LEFT_OPEN, Math.toDegrees(Math.max(open, Math.max(residual, result.rivalRad())))),
                     figure);
         }
-        if (open > SURE_RAD || result.rivalRad() > SURE_RIVAL_RAD || rest > SURE_REST_RAD) {
-            return new Evidence(
-                    Verdict.CHECK,
-                    String.format(
-                            Locale.ROOT,
-                            "The points leave %.2f\u00b0 open. Look along the seams, or solve at another moment.",
-                            Math.toDegrees(Math.max(open, Math.max(rest, result.rivalRad())))),
-                    figure);
-        }
-        return new Evidence(
-                Verdict.SURE, String.format(Locale.ROOT, "%d points agree all over the overlaps.", count), figure);
+        return new Judgement(Verdict.SURE, Reason.of(RigReason.AGREE, count), figure);
     }
 }

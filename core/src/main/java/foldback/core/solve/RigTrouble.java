@@ -4,6 +4,7 @@ import foldback.core.match.points.PointFinder;
 import foldback.core.match.view.LensLook;
 import foldback.core.rig.Coverage;
 import foldback.core.rig.Rig;
+import foldback.core.run.Reason;
 import foldback.core.space.Rotation;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -26,8 +27,8 @@ final class RigTrouble {
 
     private RigTrouble() {}
 
-    /** What is wrong with the pictures of some moments, a sentence each; none where nothing is. */
-    static List<String> ofPictures(Rig rig, List<PointFinder> moments) {
+    /** What is wrong with the pictures of some moments; nothing where all is well. */
+    static List<Reason> ofPictures(Rig rig, List<PointFinder> moments) {
         List<List<LensLook>> seen =
                 moments.stream().map(moment -> moment.looks(rig)).toList();
         List<LensLook> looks = IntStream.range(0, rig.lenses().size())
@@ -36,23 +37,20 @@ final class RigTrouble {
                         .max(Comparator.comparingDouble(LensLook::change))
                         .orElseThrow())
                 .toList();
-        List<String> said = new ArrayList<>();
-        List<String> dark = slots(rig, i -> looks.get(i).bright() < DARK);
-        List<String> blank =
-                slots(rig, i -> looks.get(i).bright() >= DARK && looks.get(i).change() < BLANK);
-        if (!dark.isEmpty()) {
-            said.add(pictures(dark) + " nearly black there. Choose a moment with light.");
-        }
-        if (!blank.isEmpty()) {
-            said.add(pictures(blank) + " nearly even there: nothing stands out that could be found in another lens."
-                    + " Choose a moment at which it sees something.");
-        }
-        List<String> soft = soft(rig, looks);
-        if (!soft.isEmpty()) {
-            said.add(pictures(soft) + " much softer than the others: out of focus, smeared or fogged."
-                    + " Its seams will show; switch it off if the others cover its place.");
-        }
+        List<Reason> said = new ArrayList<>();
+        say(said, RigReason.DARK, slots(rig, i -> looks.get(i).bright() < DARK));
+        say(
+                said,
+                RigReason.BLANK,
+                slots(rig, i -> looks.get(i).bright() >= DARK && looks.get(i).change() < BLANK));
+        say(said, RigReason.SOFT, soft(rig, looks));
         return said;
+    }
+
+    private static void say(List<Reason> said, RigReason code, List<String> slots) {
+        if (!slots.isEmpty()) {
+            said.add(Reason.of(code, slots));
+        }
     }
 
     /** Lenses that are clearly less fine than the finer half; of two, the one that is clearly less fine than the other. */
@@ -73,16 +71,12 @@ final class RigTrouble {
         return look.bright() >= DARK && look.change() >= BLANK;
     }
 
-    /** Lenses that by the card share nothing with any other, a sentence; empty where each shares something. */
-    static List<String> ofCard(Rig card) {
+    /** Lenses that by the card share nothing with any other; empty where each shares something. */
+    static List<Reason> ofCard(Rig card) {
         Coverage coverage = Coverage.of(card, Rotation.IDENTITY, 0, COLUMNS);
-        List<String> alone = slots(card, i -> coverage.sharedWithOthers(i) < LEAST_SHARED);
-        if (alone.isEmpty()) {
-            return List.of();
-        }
-        return List.of((alone.size() == 1 ? "Lens " + alone.get(0) + " shares" : "Lenses " + listed(alone) + " share")
-                + " nothing with the others by the card: there is nothing to compare, and its place stays as the card says."
-                + " Check the fields of view and where the lenses point.");
+        List<Reason> said = new ArrayList<>();
+        say(said, RigReason.ALONE_BY_CARD, slots(card, i -> coverage.sharedWithOthers(i) < LEAST_SHARED));
+        return said;
     }
 
     private static List<String> slots(Rig rig, IntPredicate which) {
@@ -92,26 +86,10 @@ final class RigTrouble {
                 .toList();
     }
 
-    private static String pictures(List<String> slots) {
-        return slots.size() == 1
-                ? "The picture of lens " + slots.get(0) + " is"
-                : "The pictures of lenses " + listed(slots) + " are";
-    }
-
-    private static String listed(List<String> slots) {
-        return String.join(", ", slots.subList(0, slots.size() - 1)) + " and " + slots.get(slots.size() - 1);
-    }
-
-    /** Clips that point to other slots than they are in, a sentence; none where the found order is the given one. */
-    static List<String> ofOrder(Rig card, SlotFinder.Order order) {
-        List<String> moved = IntStream.range(0, order.clips().length)
-                .filter(slot -> order.clips()[slot] != slot)
-                .mapToObj(slot -> "slot " + card.lenses().get(slot).slot() + " fits the clip of "
-                        + card.lenses().get(order.clips()[slot]).slot())
-                .toList();
-        return moved.isEmpty()
-                ? List.of()
-                : List.of("The clips seem to be in each other's slots: " + String.join(", ", moved)
-                        + ". Solve again with the clips in any order.");
+    /** Clips that point to other slots than they are in; none where the found order is the given one. */
+    static List<Reason> ofOrder(Rig card, SlotFinder.Order order) {
+        List<Reason> said = new ArrayList<>();
+        say(said, RigReason.OTHER_ORDER, RigReason.moves(card, order.clips()));
+        return said;
     }
 }

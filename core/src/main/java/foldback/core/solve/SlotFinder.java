@@ -80,12 +80,12 @@ final class SlotFinder {
                 }
                 taken[slot] = true;
                 slots[clip] = slot;
-                Rotation rest = card.get(slot).times(here.inverse());
-                double angle = rest.angleTo(Rotation.IDENTITY);
-                double scale = Math.copySign(2, rest.w());
-                sum[0] += scale * rest.x();
-                sum[1] += scale * rest.y();
-                sum[2] += scale * rest.z();
+                Rotation residual = card.get(slot).times(here.inverse());
+                double angle = residual.angleTo(Rotation.IDENTITY);
+                double scale = Math.copySign(2, residual.w());
+                sum[0] += scale * residual.x();
+                sum[1] += scale * residual.y();
+                sum[2] += scale * residual.z();
                 squares += angle * angle;
                 count++;
             }

@@ -59,7 +59,7 @@ public final class OffsetFinder {
     private SyncResult climb(Run run) {
         listen(run.part(0, SOUND_OF_LADDER));
         SyncResult heard = settle();
-        if (heard.evidence().verdict() == Verdict.SURE) {
+        if (heard.judgement().verdict() == Verdict.SURE) {
             return heard;
         }
         watch(Set.of(Clue.MOTION, Clue.LIGHT), run.part(SOUND_OF_LADDER, 1));

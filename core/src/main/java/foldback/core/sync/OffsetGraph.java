@@ -1,6 +1,6 @@
 package foldback.core.sync;
 
-import foldback.core.run.Evidence;
+import foldback.core.run.Judgement;
 import foldback.core.sync.pair.Belief;
 import foldback.core.sync.pair.Clue;
 import foldback.core.sync.pair.PairEvidence;
@@ -62,7 +62,7 @@ public final class OffsetGraph {
                 .filter(clip -> !members.contains(clip))
                 .boxed()
                 .collect(Collectors.toCollection(TreeSet::new));
-        Evidence evidence =
+        Judgement judgement =
                 new SyncJudge(clips, clues, all, unplaced, solved.offsets, solved.drifts, worst, settings).judge();
         return new SyncResult(
                 solved.offsets,
@@ -73,7 +73,7 @@ public final class OffsetGraph {
                 unplaced,
                 worst,
                 all,
-                evidence);
+                judgement);
     }
 
     /** The strongest pairs that hang clips together, none of them more than once. */

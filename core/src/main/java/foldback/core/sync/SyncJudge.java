@@ -1,6 +1,7 @@
 package foldback.core.sync;
 
-import foldback.core.run.Evidence;
+import foldback.core.run.Judgement;
+import foldback.core.run.Reason;
 import foldback.core.run.Verdict;
 import foldback.core.sync.pair.Clue;
 import foldback.core.sync.pair.PairEvidence;
@@ -28,63 +29,49 @@ record SyncJudge(
         double worst,
         SyncSettings settings) {
 
-    Evidence judge() {
+    Judgement judge() {
         boolean repeating = pairs.stream()
                 .anyMatch(pair -> pair.height() >= settings.sureHeight() && pair.rival() > settings.mostRival());
         if (unplaced.size() == clips - 1) {
-            return new Evidence(Verdict.UNSETTLED, nothing(repeating), "not found");
+            return new Judgement(Verdict.UNSETTLED, nothing(repeating), "not found");
         }
         String figure = String.format(Locale.ROOT, "%.1f ms apart", 1000 * worst);
         if (!unplaced.isEmpty()) {
-            String which = unplaced.size() == 1
-                    ? "Clip " + (unplaced.iterator().next() + 1) + " has"
-                    : unplaced.size() + " clips have";
-            String why = repeating
-                    ? " only " + Clue.words(clues, "or") + " that repeats itself"
-                    : " no " + Clue.words(clues, "or") + " in common with the others";
-            return new Evidence(
-                    Verdict.UNSETTLED,
-                    which + why + "; place " + (unplaced.size() == 1 ? "it" : "them") + " by hand.",
-                    figure);
+            SyncReason code = repeating ? SyncReason.CLIPS_REPEAT : SyncReason.CLIPS_ALONE;
+            double[] numbers = unplaced.stream().mapToDouble(clip -> clip + 1).toArray();
+            return new Judgement(Verdict.UNSETTLED, Reason.of(code, SyncReason.names(clues), numbers), figure);
         }
-        List<String> doubts = doubts();
+        List<Reason> doubts = doubts();
         if (!doubts.isEmpty()) {
-            return new Evidence(
-                    Verdict.CHECK,
-                    "Offsets were found, but " + String.join(", ", doubts) + ". Look at a quick movement.",
-                    figure);
+            doubts.add(Reason.of(SyncReason.LOOK_AT_MOVEMENT));
+            return new Judgement(Verdict.CHECK, doubts, figure);
         }
-        return new Evidence(Verdict.SURE, agreement() + placedOtherwise(), figure);
+        List<Reason> reasons = new ArrayList<>(List.of(agreement()));
+        reasons.addAll(placedOtherwise());
+        return new Judgement(Verdict.SURE, reasons, figure);
     }
 
-    private String nothing(boolean repeating) {
+    private Reason nothing(boolean repeating) {
         if (pairs.isEmpty()) {
-            return clues.equals(Set.of(Clue.SOUND))
-                    ? "No two clips share a second of sound."
-                    : "No two clips share " + Clue.words(clues, "or") + " that could be compared.";
+            return Reason.of(SyncReason.NOTHING_TO_COMPARE, SyncReason.names(clues));
         }
-        if (repeating) {
-            return "What is heard or seen repeats itself: several offsets fit as well as each other. Place the clips by hand.";
-        }
-        return "No two clips have " + Clue.words(clues, "or")
-                + " in common. A clap near the rig, or one recorder on, would have helped.";
+        return repeating
+                ? Reason.of(SyncReason.ALL_REPEATS)
+                : Reason.of(SyncReason.NOTHING_IN_COMMON, SyncReason.names(clues));
     }
 
-    private String agreement() {
-        List<PairEvidence> used = firm(true);
+    private Reason agreement() {
         if (clips == 2) {
-            String words = Clue.words(used.stream().map(PairEvidence::clue).toList(), "and");
-            return used.size() == 1
-                    ? "The " + words + " fits all along the overlap."
-                    : Character.toUpperCase(words.charAt(0)) + words.substring(1) + " agree all along the overlap.";
+            List<Clue> used = firm(true).stream().map(PairEvidence::clue).toList();
+            return Reason.of(SyncReason.FITS, SyncReason.names(used));
         }
         long agreeing = pairs.stream().filter(PairEvidence::used).count();
-        return agreeing + " of " + pairs.size() + " comparisons of two clips agree, round every loop.";
+        return Reason.of(SyncReason.AGREE, agreeing, pairs.size());
     }
 
     /** Clips that hang on the others by something else than sound. */
-    private String placedOtherwise() {
-        StringBuilder said = new StringBuilder();
+    private List<Reason> placedOtherwise() {
+        List<Reason> reasons = new ArrayList<>();
         for (int clip = 0; clip < clips && clips > 2; clip++) {
             Collection<Clue> own = EnumSet.noneOf(Clue.class);
             for (PairEvidence pair : firm(true)) {
@@ -93,11 +80,10 @@ record SyncJudge(
                 }
             }
             if (clues.contains(Clue.SOUND) && !own.contains(Clue.SOUND)) {
-                said.append(" Clip ").append(clip + 1).append(" is placed by ");
-                said.append(Clue.words(own, "and")).append(", not by sound.");
+                reasons.add(Reason.of(SyncReason.PLACED_BY, SyncReason.names(own), clip + 1));
             }
         }
-        return said.toString();
+        return reasons;
     }
 
     private List<PairEvidence> firm(boolean used) {
@@ -106,19 +92,18 @@ record SyncJudge(
                 .toList();
     }
 
-    private List<String> doubts() {
-        List<String> doubts = new ArrayList<>();
+    private List<Reason> doubts() {
+        List<Reason> doubts = new ArrayList<>();
         int[] group = OffsetGraph.alone(clips);
         firm(true).forEach(pair -> OffsetGraph.join(group, pair));
         for (int clip = 1; clip < clips; clip++) {
             if (group[clip] != group[0]) {
-                doubts.add("clip " + (clip + 1) + " shares little " + Clue.words(clues, "or") + " with the first");
+                doubts.add(Reason.of(SyncReason.LITTLE_SHARED, SyncReason.names(clues), clip + 1));
             }
         }
         for (PairEvidence against : firm(false)) {
-            doubts.add(String.format(
-                    Locale.ROOT,
-                    "the %s of clips %d and %d contradicts the others by %.0f ms",
+            doubts.add(Reason.of(
+                    SyncReason.CONTRADICTS,
                     against.clue().word(),
                     against.first() + 1,
                     against.second() + 1,

@@ -1,6 +1,6 @@
 package foldback.core.sync;
 
-import foldback.core.run.Evidence;
+import foldback.core.run.Judgement;
 import foldback.core.sync.pair.PairEvidence;
 import java.util.List;
 import java.util.Set;
@@ -22,14 +22,14 @@ public record SyncResult(
         Set<Integer> unplaced,
         double residualSeconds,
         List<PairEvidence> pairs,
-        Evidence evidence) {
+        Judgement judgement) {
 
     /** The same with all placed clips later by some seconds. */
     SyncResult shifted(double seconds) {
         double[] moved = IntStream.range(0, offsets.length)
                 .mapToDouble(clip -> unplaced.contains(clip) ? offsets[clip] : offsets[clip] + seconds)
                 .toArray();
-        return new SyncResult(moved, driftPpm, driftSigmaPpm, unplaced, residualSeconds, pairs, evidence);
+        return new SyncResult(moved, driftPpm, driftSigmaPpm, unplaced, residualSeconds, pairs, judgement);
     }
 
     /** Raised whenever the same sound could give another result. */

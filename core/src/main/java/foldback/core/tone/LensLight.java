@@ -26,7 +26,7 @@ public final class LensLight {
     private final boolean unchanged;
     private final GainTable table;
     private final int level;
-    private final Falloff falloff;
+    private final Vignetting vignetting;
     private final int[] matrix;
     private final int[] greys;
 
@@ -42,7 +42,7 @@ public final class LensLight {
         plainChroma = chroma;
         table = null;
         level = 0;
-        falloff = Falloff.NONE;
+        vignetting = Vignetting.NONE;
         matrix = new int[0];
         greys = new int[0];
     }
@@ -54,11 +54,11 @@ public final class LensLight {
      * @param linear the linear part of Y'CbCr to Y'CbCr, codes, without the first column, row after row
      * @param greys see {@link GreyChroma}; empty where luma and chroma do not depend on each other
      */
-    LensLight(LightFormat format, GainTable table, int level, Falloff falloff, double[] linear, int[] greys) {
+    LensLight(LightFormat format, GainTable table, int level, Vignetting vignetting, double[] linear, int[] greys) {
         this.format = format;
         this.table = table;
         this.level = level;
-        this.falloff = falloff;
+        this.vignetting = vignetting;
         this.greys = greys;
         unchanged = false;
         matrix = new int[linear.length];
@@ -95,13 +95,13 @@ public final class LensLight {
     }
 
     /** What is to be given back towards the rim. */
-    public Falloff falloff() {
-        return falloff;
+    public Vignetting vignetting() {
+        return vignetting;
     }
 
     /** How many levels above its middle's a place in the lens's field is to be lifted, {@value #LEVEL_BITS} fraction bits. */
     public int lift(double fieldShare) {
-        return (int) Math.round(falloff.stopsAt(fieldShare) * GainTable.LEVELS * (1 << LEVEL_BITS));
+        return (int) Math.round(vignetting.stopsAt(fieldShare) * GainTable.LEVELS * (1 << LEVEL_BITS));
     }
 
     /** Output luma codes by level and luma, of a lens that is not plain; shared, to be read as unsigned. See {@link Toner}. */

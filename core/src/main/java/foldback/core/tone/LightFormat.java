@@ -93,18 +93,18 @@ public final class LightFormat {
 
     /** A lens that is left as it is, but for range and depth. */
     public LensLight plain() {
-        return light(LightGains.NONE, Falloff.NONE, 0, Shoulder.NONE);
+        return light(LightGains.NONE, Vignetting.NONE, 0, Shoulder.NONE);
     }
 
     /**
      * The light of a moment.
      *
-     * @param falloff to be given back
+     * @param vignetting to be given back
      * @param black share of white light that becomes black
      */
-    public LensLight light(LightGains gains, Falloff falloff, double black, Shoulder shoulder) {
+    public LensLight light(LightGains gains, Vignetting vignetting, double black, Shoulder shoulder) {
         boolean sameMatrix = inTags.matrix() == outTags.matrix();
-        boolean nothing = gains.equals(LightGains.NONE) && falloff.isNone() && black == 0;
+        boolean nothing = gains.equals(LightGains.NONE) && vignetting.isNone() && black == 0;
         if (nothing && sameMatrix && shoulder.equals(Shoulder.NONE)) {
             return asItIs;
         }
@@ -118,7 +118,7 @@ public final class LightFormat {
         boolean crossed = !sameMatrix || factors[0] != 1 || factors[1] != 1 || factors[2] != 1;
         Intake intake = intake(black);
         Outlet outlet = outlet(shoulder);
-        if (!crossed && falloff.isNone()) {
+        if (!crossed && vignetting.isNone()) {
             return evenly(intake, outlet, common);
         }
         int level = (int) Math.round(curve.stopsOf(common) * GainTable.LEVELS);
@@ -129,17 +129,18 @@ public final class LightFormat {
         for (int i = 0; i < linear.length; i++) {
             linear[i] = Math.max(-MOST_LINEAR, Math.min(MOST_LINEAR, linear[i] * (i < 2 ? toLuma : toChroma)));
         }
-        GainTable table = table(black, intake, shoulder, outlet, level + lowest(falloff), level + highest(falloff));
+        GainTable table =
+                table(black, intake, shoulder, outlet, level + lowest(vignetting), level + highest(vignetting));
         return new LensLight(
-                this, table, level, falloff, linear, crossed ? greys(factors, shoulder, outlet) : NO_GREYS);
+                this, table, level, vignetting, linear, crossed ? greys(factors, shoulder, outlet) : NO_GREYS);
     }
 
-    private static int lowest(Falloff falloff) {
-        return (int) Math.floor(falloff.least() * GainTable.LEVELS);
+    private static int lowest(Vignetting vignetting) {
+        return (int) Math.floor(vignetting.least() * GainTable.LEVELS);
     }
 
-    private static int highest(Falloff falloff) {
-        return (int) Math.ceil(falloff.most() * GainTable.LEVELS);
+    private static int highest(Vignetting vignetting) {
+        return (int) Math.ceil(vignetting.most() * GainTable.LEVELS);
     }
 
     /** All places and colours alike: two tables do. */

@@ -3,7 +3,7 @@ package foldback.core.balance;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import foldback.core.overlap.Patches;
-import foldback.core.run.Evidence;
+import foldback.core.run.Judgement;
 import foldback.core.run.Verdict;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -18,7 +18,7 @@ class BalanceJudgeTest {
         return new SeamDifferences(List.of(new SeamDifferences.Seam(0, 1, new double[] {stops}, 100)));
     }
 
-    private static Evidence judge(double before, double after, int believedOfB, Patches.Refused refusedOfB) {
+    private static Judgement judge(double before, double after, int believedOfB, Patches.Refused refusedOfB) {
         LightSolution found = new LightSolution(
                 new double[KNOTS][2][3], List.of(), differences(before), differences(after), new int[] {
                     1000, believedOfB
@@ -39,7 +39,7 @@ class BalanceJudgeTest {
         "0.50, 0.121, UNSETTLED, The lenses still differ: look at the seams, 0.12 stops left",
     })
     void whatIsLeftDecides(double before, double after, Verdict verdict, String said, String figure) {
-        Evidence judged = judge(before, after, 1000, Patches.Refused.NONE);
+        Judgement judged = judge(before, after, 1000, Patches.Refused.NONE);
         assertThat(judged.verdict()).isEqualTo(verdict);
         assertThat(judged.reason()).contains(said);
         assertThat(judged.figure()).isEqualTo(figure);
@@ -54,7 +54,7 @@ class BalanceJudgeTest {
         "119, 10,  10,  80,  near or moving things.",
     })
     void aLensWithTooFewPatchesIsNamedAndWhy(int believed, int clipped, int dark, int unlike, String why) {
-        Evidence judged = judge(0.5, Double.NaN, believed, new Patches.Refused(clipped, dark, unlike));
+        Judgement judged = judge(0.5, Double.NaN, believed, new Patches.Refused(clipped, dark, unlike));
         assertThat(judged.verdict()).isEqualTo(Verdict.UNSETTLED);
         assertThat(judged.reason())
                 .startsWith("Lens B could not be evened: ")

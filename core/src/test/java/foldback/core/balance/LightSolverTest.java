@@ -6,10 +6,10 @@ import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.overlap.PatchPair;
 import foldback.core.overlap.Patches;
-import foldback.core.run.Evidence;
+import foldback.core.run.Judgement;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
-import foldback.core.tone.Falloff;
+import foldback.core.tone.Vignetting;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -19,13 +19,13 @@ import org.junit.jupiter.api.Test;
 
 class LightSolverTest {
     private static final double[] KNOTS = {0, 1, 2, 3, 4, 5};
-    private static final Falloff FALLOFF = new Falloff(0.25, 0.5, 0.05);
+    private static final Vignetting VIGNETTING = new Vignetting(0.25, 0.5, 0.05);
     private static final double[][] TRUE = {{0.3, 0.25, 0.2}, {-0.1, 0.05, 0.0}, {-0.2, -0.3, -0.2}};
     /** How the third lens's exposure goes. */
     private static final double[] JUMPS = {0, 0, 0, 0.6, 0.6, 0.6};
 
     @Test
-    void findsExposureWhiteBalanceAndFalloffInSpiteOfMovers() {
+    void findsExposureWhiteBalanceAndVignettingInSpiteOfMovers() {
         LightSolution found = LightSolver.solve(new int[3], KNOTS, pairs(80, 0.02, 0.25), Run.QUIET);
         for (int t = 0; t < KNOTS.length; t++) {
             for (int lens = 1; lens < 3; lens++) {
@@ -38,26 +38,26 @@ class LightSolverTest {
             }
         }
         for (double share : new double[] {0.5, 0.8, 1}) {
-            assertThat(found.falloffs().get(0).stopsAt(share)).isCloseTo(FALLOFF.stopsAt(share), within(0.05));
+            assertThat(found.vignettings().get(0).stopsAt(share)).isCloseTo(VIGNETTING.stopsAt(share), within(0.05));
         }
         assertThat(found.before().stops()).isGreaterThan(0.2);
         assertThat(found.after().stops()).isLessThan(0.02);
     }
 
     @Test
-    void lensesOfAnotherKindHaveAFalloffOfTheirOwn() {
-        Falloff slight = new Falloff(0.05, 0.1, 0);
-        List<PatchPair> pairs = pairs(200, 0.01, 0, List.of(FALLOFF, slight, FALLOFF));
+    void lensesOfAnotherKindHaveAVignettingOfTheirOwn() {
+        Vignetting slight = new Vignetting(0.05, 0.1, 0);
+        List<PatchPair> pairs = pairs(200, 0.01, 0, List.of(VIGNETTING, slight, VIGNETTING));
         LightSolution found = LightSolver.solve(new int[] {0, 1, 0}, KNOTS, pairs, Run.QUIET);
-        assertThat(found.falloffs().get(0)).isEqualTo(found.falloffs().get(2));
+        assertThat(found.vignettings().get(0)).isEqualTo(found.vignettings().get(2));
         for (double share : new double[] {0.5, 0.8, 1}) {
-            assertThat(found.falloffs().get(0).stopsAt(share)).isCloseTo(FALLOFF.stopsAt(share), within(0.05));
-            assertThat(found.falloffs().get(1).stopsAt(share)).isCloseTo(slight.stopsAt(share), within(0.05));
+            assertThat(found.vignettings().get(0).stopsAt(share)).isCloseTo(VIGNETTING.stopsAt(share), within(0.05));
+            assertThat(found.vignettings().get(1).stopsAt(share)).isCloseTo(slight.stopsAt(share), within(0.05));
         }
         assertThat(found.after().stops()).isLessThan(0.02);
         LightSolution asOne = LightSolver.solve(new int[3], KNOTS, pairs, Run.QUIET);
         assertThat(asOne.after().stops())
-                .as("one falloff for all does not do")
+                .as("one vignetting for all does not do")
                 .isGreaterThan(2 * found.after().stops());
     }
 
@@ -90,7 +90,7 @@ class LightSolverTest {
     @Test
     void saysOfALensThatCannotBeEvenedWhy() {
         assertThat(judged(2, List.of()).reason()).contains("Lens A", "burnt out", "Trim it by hand");
-        Evidence alone = judged(4, pairs(100, 0.005, 0));
+        Judgement alone = judged(4, pairs(100, 0.005, 0));
         assertThat(alone.verdict()).isEqualTo(Verdict.UNSETTLED);
         assertThat(alone.reason()).contains("Lens D").doesNotContain("Lens A");
     }
@@ -102,7 +102,7 @@ class LightSolverTest {
                 .isInstanceOf(CancellationException.class);
     }
 
-    private static Evidence judged(int lenses, List<PatchPair> pairs) {
+    private static Judgement judged(int lenses, List<PatchPair> pairs) {
         LightSolution found = LightSolver.solve(new int[lenses], KNOTS, pairs, Run.QUIET);
         Patches.Refused[] refused = new Patches.Refused[lenses];
         Arrays.fill(refused, new Patches.Refused(900, 50, 20));
@@ -135,10 +135,10 @@ class LightSolverTest {
 
     /** Pairs of patches seen by lenses that need the true corrections; a share of them are movers. */
     private static List<PatchPair> pairs(int each, double noiseStops, double movers) {
-        return pairs(each, noiseStops, movers, List.of(FALLOFF, FALLOFF, FALLOFF));
+        return pairs(each, noiseStops, movers, List.of(VIGNETTING, VIGNETTING, VIGNETTING));
     }
 
-    private static List<PatchPair> pairs(int each, double noiseStops, double movers, List<Falloff> falloffs) {
+    private static List<PatchPair> pairs(int each, double noiseStops, double movers, List<Vignetting> vignettings) {
         Random random = new Random(11);
         List<PatchPair> pairs = new ArrayList<>();
         for (int t = 0; t < KNOTS.length; t++) {
@@ -152,8 +152,8 @@ class LightSolverTest {
                 double[] b = new double[3];
                 for (int c = 0; c < 3; c++) {
                     double light = 0.05 + 0.5 * random.nextDouble();
-                    a[c] = light * seen(first, falloffs, c, t, one, noiseStops * random.nextGaussian() + wrong);
-                    b[c] = light * seen(second, falloffs, c, t, two, noiseStops * random.nextGaussian());
+                    a[c] = light * seen(first, vignettings, c, t, one, noiseStops * random.nextGaussian() + wrong);
+                    b[c] = light * seen(second, vignettings, c, t, two, noiseStops * random.nextGaussian());
                 }
                 pairs.add(new PatchPair(t, first, second, a, b, one, two, Math.max(0.01, noiseStops)));
             }
@@ -161,8 +161,9 @@ class LightSolverTest {
         return pairs;
     }
 
-    private static double seen(int lens, List<Falloff> falloffs, int channel, int knot, double share, double off) {
+    private static double seen(
+            int lens, List<Vignetting> vignettings, int channel, int knot, double share, double off) {
         double jump = lens == 2 ? JUMPS[knot] : 0;
-        return Math.pow(2, -TRUE[lens][channel] - jump - falloffs.get(lens).stopsAt(share) + off);
+        return Math.pow(2, -TRUE[lens][channel] - jump - vignettings.get(lens).stopsAt(share) + off);
     }
 }

@@ -98,8 +98,8 @@ class CrowdTest {
                 solve(TRUTH.lenses().stream().map(lens -> seen(lens, 5)).toList());
         double degrees =
                 Math.toDegrees(MappingError.overOverlaps(found.rig(), TRUTH).rms());
-        assertThat(found.evidence().verdict() == Verdict.SURE && degrees > FALSE_DEGREES)
-                .as("%s, %.2f degrees off", found.evidence(), degrees)
+        assertThat(found.judgement().verdict() == Verdict.SURE && degrees > FALSE_DEGREES)
+                .as("%s, %.2f degrees off", found.judgement(), degrees)
                 .isFalse();
     }
 
@@ -110,6 +110,6 @@ class CrowdTest {
             lumas.add(seen(TRUTH.lenses().get(i), 100 * i + 3));
         }
         RigFinder.Found found = solve(lumas);
-        assertThat(found.evidence().verdict()).as("%s", found.evidence()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(found.judgement().verdict()).as("%s", found.judgement()).isEqualTo(Verdict.UNSETTLED);
     }
 }

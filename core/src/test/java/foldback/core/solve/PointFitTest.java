@@ -55,7 +55,7 @@ class PointFitTest {
     @Test
     void aNearThingIsNoError() {
         PointFit fit = PointFit.of(RIG, point(1.5, 0));
-        assertThat(fit.restRad()).isLessThan(1e-9);
+        assertThat(fit.residualRad()).isLessThan(1e-9);
         // From the first lens's pupil, which is nearer than the rig's middle.
         assertThat(1 / fit.inverseDistance()).isBetween(1.4, 1.5);
         assertThat(fit.expected().angleTo(fit.two())).isLessThan(1e-9);
@@ -64,14 +64,14 @@ class PointFitTest {
     @Test
     void whatIsFarHasNoDistance() {
         PointFit fit = PointFit.of(RIG, point(1e6, 0));
-        assertThat(fit.restRad()).isLessThan(1e-6);
+        assertThat(fit.residualRad()).isLessThan(1e-6);
         assertThat(fit.inverseDistance()).isLessThan(1e-4);
     }
 
     @Test
     void acrossThePathOfNearThingsIsAnError() {
         double pixel = 1 / RIG.lenses().get(1).lens().focalPx();
-        assertThat(PointFit.of(RIG, point(2, 3)).restRad()).isCloseTo(3 * pixel, within(0.6 * pixel));
+        assertThat(PointFit.of(RIG, point(2, 3)).residualRad()).isCloseTo(3 * pixel, within(0.6 * pixel));
     }
 
     @Test
@@ -82,8 +82,8 @@ class PointFitTest {
                 0, far.x1(), far.y1(), 1, far.x2() - 4, far.y2(), Spread.even(0.1), 0, TiePoint.Origin.FOUND);
         TiePoint before = new TiePoint(
                 0, far.x1(), far.y1(), 1, far.x2() + 4, far.y2(), Spread.even(0.1), 0, TiePoint.Origin.FOUND);
-        double one = PointFit.of(RIG, beyond).restRad();
-        double other = PointFit.of(RIG, before).restRad();
+        double one = PointFit.of(RIG, beyond).residualRad();
+        double other = PointFit.of(RIG, before).residualRad();
         assertThat(Math.max(one, other))
                 .isGreaterThan(3 / RIG.lenses().get(1).lens().focalPx());
         assertThat(Math.min(one, other))

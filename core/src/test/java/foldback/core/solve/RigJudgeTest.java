@@ -7,7 +7,7 @@ import foldback.core.match.Spread;
 import foldback.core.match.TiePoint;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
-import foldback.core.run.Evidence;
+import foldback.core.run.Judgement;
 import foldback.core.run.Verdict;
 import foldback.core.solve.adjust.SolveResult;
 import foldback.core.solve.adjust.Uncertainty;
@@ -39,7 +39,7 @@ class RigJudgeTest {
         return points;
     }
 
-    private static Evidence judge(
+    private static Judgement judge(
             Rig card,
             Rig solved,
             int each,
@@ -83,7 +83,7 @@ class RigJudgeTest {
     void aRingOfLensesIsJudgedByWhatItsPointsLeaveOpen(
             int each, double rest, double open, double rival, double far, Verdict verdict, String said) {
         Rig ring = ReadyRigs.sixAround();
-        Evidence judged = judge(ring, ring, each, 2, rest, open, rival, far);
+        Judgement judged = judge(ring, ring, each, 2, rest, open, rival, far);
         assertThat(judged.verdict()).as(judged.reason()).isEqualTo(verdict);
         assertThat(judged.reason()).contains(said);
         assertThat(judged.figure()).isEqualTo(String.format(Locale.ROOT, "%.3f°", rest));
@@ -93,7 +93,7 @@ class RigJudgeTest {
     @CsvSource({"1, true", "2, false"})
     void twoLensesAreNeverSure(int moments, boolean advised) {
         Rig pair = ReadyRigs.twoBackToBack();
-        Evidence judged = judge(pair, pair, 3 * FULL, moments, 0.01, 0.01, 0, 0);
+        Judgement judged = judge(pair, pair, 3 * FULL, moments, 0.01, 0.01, 0, 0);
         assertThat(judged.verdict()).isEqualTo(Verdict.CHECK);
         assertThat(judged.reason().contains("A second moment")).isEqualTo(advised);
     }
@@ -102,7 +102,7 @@ class RigJudgeTest {
     @CsvSource({"1.15, less wide", "0.87, wider"})
     void lensesOfAnotherKindAreDoubted(double focal, String said) {
         Rig ring = ReadyRigs.sixAround();
-        Evidence judged = judge(ring, scaledFocal(ring, focal), FULL, 2, 0.02, 0.02, 0.01, 0.05);
+        Judgement judged = judge(ring, scaledFocal(ring, focal), FULL, 2, 0.02, 0.02, 0.01, 0.05);
         assertThat(judged.verdict()).isEqualTo(Verdict.CHECK);
         assertThat(judged.reason()).contains(said, "is it the right kind of lens?");
     }

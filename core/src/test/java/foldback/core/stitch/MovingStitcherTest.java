@@ -19,11 +19,11 @@ import foldback.core.space.RotationPath;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.stitch.plan.StitchSettings;
-import foldback.core.tone.Falloff;
 import foldback.core.tone.LensLight;
 import foldback.core.tone.LightFormat;
 import foldback.core.tone.LightGains;
 import foldback.core.tone.Shoulder;
+import foldback.core.tone.Vignetting;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.Sampler;
@@ -61,7 +61,7 @@ class MovingStitcherTest {
         RigMotion motion = new RigMotion(WALK, List.of(readOut, readOut));
         Frame canvas = canvas();
         new MovingStitcher(settings(rig, LEVEL, FEATHER), motion, kernel, THREADS)
-                .stitch(seconds, filmed(rig, motion, seconds), lights(2, Falloff.NONE), canvas, THREADS);
+                .stitch(seconds, filmed(rig, motion, seconds), lights(2, Vignetting.NONE), canvas, THREADS);
         double worst = 0;
         for (int y = 0; y < CANVAS.height(); y++) {
             for (int x = 0; x < CANVAS.width(); x++) {
@@ -83,7 +83,7 @@ class MovingStitcherTest {
         Rig rig = rig(256);
         RigMotion still = new RigMotion(RotationPath.STILL, List.of(0.0, 0.0));
         List<Frame> frames = filmed(rig, still, 0);
-        List<LensLight> lights = lights(2, new Falloff(0.4, 0.7, 0));
+        List<LensLight> lights = lights(2, new Vignetting(0.4, 0.7, 0));
         StitchSettings settings = settings(rig, LEVEL, FEATHER);
         Frame wanted = canvas();
         Frame found = canvas();
@@ -104,7 +104,7 @@ class MovingStitcherTest {
                 new MovingStitcher(settings(rig, LEVEL, Math.toRadians(feather)), motion, Kernel.FINE, THREADS);
         for (double seconds : new double[] {0, 0.4, 0.77}) {
             Frame canvas = canvas();
-            stitcher.stitch(seconds, frames, lights(2, Falloff.NONE), canvas, THREADS);
+            stitcher.stitch(seconds, frames, lights(2, Vignetting.NONE), canvas, THREADS);
             for (int y = 0; y < CANVAS.height(); y++) {
                 for (int x = 0; x < CANVAS.width(); x++) {
                     assertThat(canvas.y().get(x, y)).isEqualTo(571);
@@ -123,7 +123,7 @@ class MovingStitcherTest {
             Threads threads = new Threads(EXECUTOR, count);
             Frame canvas = canvas();
             new MovingStitcher(settings(rig, LEVEL, FEATHER), motion, Kernel.QUICK, threads)
-                    .stitch(0.3, frames, lights(2, Falloff.NONE), canvas, threads);
+                    .stitch(0.3, frames, lights(2, Vignetting.NONE), canvas, threads);
             canvases.add(canvas);
         }
         assertThat(difference(canvases.get(0).y(), canvases.get(1).y())).isZero();
@@ -138,7 +138,7 @@ class MovingStitcherTest {
                 new MovingStitcher(settings(rig, Rotation.IDENTITY, FEATHER), motion, Kernel.QUICK, THREADS);
         for (int seconds = 0; seconds < 3; seconds++) {
             Frame canvas = canvas();
-            stitcher.stitch(seconds, List.of(flat(800)), lights(1, Falloff.NONE), canvas, THREADS);
+            stitcher.stitch(seconds, List.of(flat(800)), lights(1, Vignetting.NONE), canvas, THREADS);
             int ahead = (int) (CANVAS.width() * (0.5 + seconds / (2 * Math.PI)));
             assertThat(canvas.y().get(ahead % CANVAS.width(), 200)).isEqualTo(800);
             assertThat(canvas.y().get((ahead + CANVAS.width() / 2) % CANVAS.width(), 200))
@@ -221,14 +221,14 @@ class MovingStitcherTest {
         return new StitchSettings(CANVAS, rig, worldFromCanvas, Double.POSITIVE_INFINITY, feather);
     }
 
-    private static List<LensLight> lights(int count, Falloff falloff) {
+    private static List<LensLight> lights(int count, Vignetting vignetting) {
         LensLight light = new LightFormat(
                         PixelFormat.YUV420_10,
                         ColourTags.BT709_LIMITED,
                         PixelFormat.YUV420_10,
                         ColourTags.BT709_LIMITED,
                         Sampler.FRACTION_BITS)
-                .light(LightGains.NONE, falloff, 0, Shoulder.NONE);
+                .light(LightGains.NONE, vignetting, 0, Shoulder.NONE);
         return Collections.nCopies(count, light);
     }
 

@@ -19,12 +19,12 @@ import foldback.core.space.Rotation;
 import foldback.core.stitch.plan.Meeting;
 import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.stitch.plan.StitchSettings;
-import foldback.core.tone.Falloff;
 import foldback.core.tone.LensLight;
 import foldback.core.tone.LightFormat;
 import foldback.core.tone.LightGains;
 import foldback.core.tone.Shoulder;
 import foldback.core.tone.Transfer;
+import foldback.core.tone.Vignetting;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.Sampler;
@@ -74,8 +74,8 @@ class StitcherTest {
         for (int seed = 0; seed < 5; seed++) {
             // The third frame's lenses lose otherwise, and the planes of those behind it lie otherwise in memory:
             // nothing was kept for them.
-            Falloff falloff = new Falloff(0.3, seed == 2 ? 0.6 : 0.4, 0);
-            List<LensLight> lights = lights(2, PixelFormat.YUV420_8, gains, falloff);
+            Vignetting vignetting = new Vignetting(0.3, seed == 2 ? 0.6 : 0.4, 0);
+            List<LensLight> lights = lights(2, PixelFormat.YUV420_8, gains, vignetting);
             List<Frame> frames = noise(rig, PixelFormat.YUV420_8, seed, seed < 3 ? 0 : 32);
             Frame wanted = canvas(PixelFormat.YUV420_8);
             Frame found = canvas(PixelFormat.YUV420_8);
@@ -235,7 +235,7 @@ class StitcherTest {
 
     @Test
     void whatLensesLoseTowardsTheirRimsIsGivenBackEverywhere() {
-        Falloff falloff = new Falloff(0.4, 0.7, 0);
+        Vignetting vignetting = new Vignetting(0.4, 0.7, 0);
         Rig rig = rig(512);
         List<Frame> frames = new ArrayList<>();
         for (int i = 0; i < 2; i++) {
@@ -243,7 +243,7 @@ class StitcherTest {
             Frame frame = Frame.allocate(PixelFormat.YUV420_10, ColourTags.BT709_LIMITED, 512, 512);
             for (int y = 0; y < 512; y++) {
                 for (int x = 0; x < 512; x++) {
-                    double lost = Math.pow(2, -falloff.stopsAt(lens.fieldShare(x + 0.5, y + 0.5)));
+                    double lost = Math.pow(2, -vignetting.stopsAt(lens.fieldShare(x + 0.5, y + 0.5)));
                     double signal = Transfer.BT709.toSignal(0.3 * lost);
                     frame.y().set(x, y, (int) Math.round(64 + 876 * signal));
                 }
@@ -258,7 +258,7 @@ class StitcherTest {
                         PixelFormat.YUV420_10,
                         ColourTags.BT709_LIMITED,
                         Sampler.FRACTION_BITS)
-                .light(LightGains.NONE, falloff, 0, Shoulder.NONE);
+                .light(LightGains.NONE, vignetting, 0, Shoulder.NONE);
         Frame canvas = canvas(PixelFormat.YUV420_10);
         new Stitcher(plan(rig, FEATHER), Kernel.FINE).stitch(frames, List.of(light, light), canvas);
         double wanted = 64 + 876 * Transfer.BT709.toSignal(0.3);
@@ -296,13 +296,13 @@ class StitcherTest {
     }
 
     private static List<LensLight> lights(int count, PixelFormat format, LightGains gains) {
-        return lights(count, format, gains, Falloff.NONE);
+        return lights(count, format, gains, Vignetting.NONE);
     }
 
-    private static List<LensLight> lights(int count, PixelFormat format, LightGains gains, Falloff falloff) {
+    private static List<LensLight> lights(int count, PixelFormat format, LightGains gains, Vignetting vignetting) {
         LensLight light = new LightFormat(
                         format, ColourTags.BT709_LIMITED, format, ColourTags.BT709_LIMITED, Sampler.FRACTION_BITS)
-                .light(gains, falloff, 0, Shoulder.NONE);
+                .light(gains, vignetting, 0, Shoulder.NONE);
         return java.util.Collections.nCopies(count, light);
     }
 

@@ -65,7 +65,7 @@ class OffsetGraphTest {
         SyncResult result = settle(all());
         holds(result);
         assertThat(result.residualSeconds()).isLessThan(1e-6);
-        assertThat(result.evidence().verdict()).isEqualTo(Verdict.SURE);
+        assertThat(result.judgement().verdict()).isEqualTo(Verdict.SURE);
     }
 
     @Test
@@ -75,8 +75,8 @@ class OffsetGraphTest {
         SyncResult result = settle(pairs);
         holds(result);
         assertThat(result.pairs().get(1).used()).isFalse();
-        assertThat(result.evidence().verdict()).isEqualTo(Verdict.CHECK);
-        assertThat(result.evidence().reason()).contains("the sound of clips 1 and 3 contradicts the others by 500 ms");
+        assertThat(result.judgement().verdict()).isEqualTo(Verdict.CHECK);
+        assertThat(result.judgement().reason()).contains("The sound of clips 1 and 3 contradicts the others by 500 ms");
     }
 
     @Test
@@ -92,7 +92,7 @@ class OffsetGraphTest {
     void whatRepeatsPlacesNothing() {
         SyncResult result = settle(List.of(List.of(pair(0, 1, 300, 0, 40, 0.8))));
         assertThat(result.unplaced()).containsExactly(1, 2, 3);
-        assertThat(result.evidence().reason()).contains("repeats itself");
+        assertThat(result.judgement().reason()).contains("repeats itself");
     }
 
     @Test
@@ -101,7 +101,7 @@ class OffsetGraphTest {
         assertThat(result.unplaced()).containsExactly(0);
         assertThat(result.offsets()[1]).isZero();
         assertThat(result.offsets()[3]).isCloseTo(96.75, within(0.02));
-        assertThat(result.evidence().verdict()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(result.judgement().verdict()).isEqualTo(Verdict.UNSETTLED);
     }
 
     private static PairEvidence seen(int first, int second, double wrong) {
@@ -117,16 +117,16 @@ class OffsetGraphTest {
     void aSilentClipIsPlacedByMotionAndThatIsSaid() {
         SyncResult result = settleBoth(
                 3, List.of(List.of(pair(0, 1, 300, 0, 30, 0)), List.of(seen(0, 2, 0)), List.of(seen(1, 2, 0.001))));
-        assertThat(result.evidence().verdict()).isEqualTo(Verdict.SURE);
-        assertThat(result.evidence().reason()).contains("Clip 3 is placed by motion, not by sound");
+        assertThat(result.judgement().verdict()).isEqualTo(Verdict.SURE);
+        assertThat(result.judgement().reason()).contains("Clip 3 is placed by motion, not by sound");
         assertThat(result.offsets()[2]).isCloseTo(OFFSETS[2], within(0.01));
     }
 
     @Test
     void soundAndMotionThatDisagreeAreShownNotAveraged() {
         SyncResult result = settleBoth(2, List.of(List.of(pair(0, 1, 300, 0, 30, 0)), List.of(seen(0, 1, 0.12))));
-        assertThat(result.evidence().verdict()).isEqualTo(Verdict.CHECK);
-        assertThat(result.evidence().reason()).contains("the motion of clips 1 and 2 contradicts the others by 1");
+        assertThat(result.judgement().verdict()).isEqualTo(Verdict.CHECK);
+        assertThat(result.judgement().reason()).contains("The motion of clips 1 and 2 contradicts the others by 1");
         assertThat(result.offsets()[1] + 300 * result.driftPpm()[1] * 1e-6)
                 .isCloseTo(OFFSETS[1] + 300 * DRIFTS[1], within(0.001));
     }
@@ -134,8 +134,8 @@ class OffsetGraphTest {
     @Test
     void soundAndMotionThatAgreeAreSaidToAgree() {
         SyncResult result = settleBoth(2, List.of(List.of(pair(0, 1, 300, 0, 30, 0)), List.of(seen(0, 1, 0.003))));
-        assertThat(result.evidence().verdict()).isEqualTo(Verdict.SURE);
-        assertThat(result.evidence().reason()).isEqualTo("Sound and motion agree all along the overlap.");
+        assertThat(result.judgement().verdict()).isEqualTo(Verdict.SURE);
+        assertThat(result.judgement().reason()).isEqualTo("Sound and motion agree all along the overlap.");
     }
 
     @Test
@@ -144,7 +144,7 @@ class OffsetGraphTest {
         pairs.add(0, List.of(PairEvidence.locked(0, 1, 0, OFFSETS[1] + 0.5)));
         SyncResult result = settle(pairs);
         assertThat(result.offsets()[1] - result.offsets()[0]).isCloseTo(OFFSETS[1] + 0.5, within(1e-6));
-        assertThat(result.evidence().verdict()).isEqualTo(Verdict.CHECK);
-        assertThat(result.evidence().reason()).contains("the sound of clips 1 and 2 contradicts the others by 49");
+        assertThat(result.judgement().verdict()).isEqualTo(Verdict.CHECK);
+        assertThat(result.judgement().reason()).contains("The sound of clips 1 and 2 contradicts the others by 49");
     }
 }

@@ -2,7 +2,7 @@ package foldback.core.sync;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import foldback.core.run.Evidence;
+import foldback.core.run.Judgement;
 import foldback.core.run.Verdict;
 import foldback.core.sync.pair.Belief;
 import foldback.core.sync.pair.Clue;
@@ -61,14 +61,14 @@ class SyncJudgeTest {
             2 | sound        | 0-1 sound none unused +0 rival                        | 1   | UNSETTLED | repeats itself: several offsets fit
             2 | sound        | 0-1 sound firm used +0                                |     | SURE      | The sound fits all along the overlap.
             2 | sound,motion | 0-1 sound firm used +0; 0-1 motion firm used +0       |     | SURE      | Sound and motion agree all along the overlap.
-            2 | sound        | 0-1 sound hint used +0                                |     | CHECK     | clip 2 shares little sound with the first
-            2 | sound,motion | 0-1 sound firm used +0; 0-1 motion firm unused +30    |     | CHECK     | the motion of clips 1 and 2 contradicts the others by 30 ms
+            2 | sound        | 0-1 sound hint used +0                                |     | CHECK     | Clip 2 shares little sound with the first
+            2 | sound,motion | 0-1 sound firm used +0; 0-1 motion firm unused +30    |     | CHECK     | The motion of clips 1 and 2 contradicts the others by 30 ms
             3 | sound        | 0-1 sound firm used +0; 1-2 sound firm used +0        |     | SURE      | 2 of 2 comparisons of two clips agree, round every loop.
             3 | sound        | 0-1 sound firm used +0; 1-2 sound none unused +0      | 2   | UNSETTLED | Clip 3 has no sound in common with the others; place it by hand.
             3 | sound        | 0-1 sound firm used +0; 1-2 sound none unused +0 rival | 2  | UNSETTLED | Clip 3 has only sound that repeats itself; place it by hand.
             4 | sound        | 0-1 sound firm used +0                                | 2 3 | UNSETTLED | 2 clips have no sound in common with the others; place them by hand.
             3 | sound,motion | 0-1 sound firm used +0; 1-2 motion firm used +0       |     | SURE      | Clip 3 is placed by motion, not by sound.
-            3 | sound        | 0-1 sound firm used +0; 1-2 sound hint used +0        |     | CHECK     | clip 3 shares little sound with the first
+            3 | sound        | 0-1 sound firm used +0; 1-2 sound hint used +0        |     | CHECK     | Clip 3 shares little sound with the first
             """)
     void saysHowFarAndWhy(int clips, String clues, String pairs, String unplaced, Verdict verdict, String said) {
         List<PairEvidence> evidence = pairs == null
@@ -82,7 +82,7 @@ class SyncJudgeTest {
                 : Arrays.stream(unplaced.split(" "))
                         .map(Integer::valueOf)
                         .collect(Collectors.toCollection(TreeSet::new));
-        Evidence judged = new SyncJudge(
+        Judgement judged = new SyncJudge(
                         clips,
                         looked,
                         evidence,

@@ -58,7 +58,7 @@ class LensLightTest {
         assertThat(format(TAGS, PixelFormat.YUV420_10).plain().unchanged()).isFalse();
         LightGains lift = LightGains.ofStops(1, 0, 0, 0);
         assertThat(format(TAGS, EIGHT)
-                        .light(lift, Falloff.NONE, 0, Shoulder.NONE)
+                        .light(lift, Vignetting.NONE, 0, Shoulder.NONE)
                         .unchanged())
                 .isFalse();
     }
@@ -68,7 +68,7 @@ class LensLightTest {
         LensLight light = format(TAGS, EIGHT).plain();
         assertThat(light.lumaTable()[light.lumaTable().length - 1] & 0xffff).isEqualTo(255);
         assertThat(light.lumaTable()[0]).isZero();
-        LensLight lifted = format(TAGS, EIGHT).light(LightGains.ofStops(1, 0, 0, 0), Falloff.NONE, 0, Shoulder.NONE);
+        LensLight lifted = format(TAGS, EIGHT).light(LightGains.ofStops(1, 0, 0, 0), Vignetting.NONE, 0, Shoulder.NONE);
         assertThat(toned(lifted, -500, 1024, 1024, 0)[0]).isEqualTo(16);
         assertThat(toned(lifted, 2500, 1024, 1024, 0)[0]).isEqualTo(255);
     }
@@ -77,7 +77,7 @@ class LensLightTest {
     @CsvSource({"1, 0, 0, 0", "-0.7, 0, 0, 0", "0.2, 0.3, 0, -0.25", "0.5, 0.2, -0.1, 0", "-1.2, -0.1, 0, 0.15"})
     void greysAreExactDownIntoTheToe(double all, double red, double green, double blue) {
         LightGains gains = LightGains.ofStops(all, red, green, blue);
-        LensLight light = format(TAGS, EIGHT).light(gains, Falloff.NONE, 0, Shoulder.NONE);
+        LensLight light = format(TAGS, EIGHT).light(gains, Vignetting.NONE, 0, Shoulder.NONE);
         for (double grey = 0; grey < 0.6; grey += 0.01) {
             double[] wanted = codes(gain(grey, gains.red()), gain(grey, gains.green()), gain(grey, gains.blue()));
             int[] toned = toned(light, (int) Math.round((16 + 219 * grey) * 8), 1024, 1024, 0);
@@ -91,7 +91,7 @@ class LensLightTest {
     @Test
     void whiteBalanceFollowsTheWayThroughLinearLight() {
         LightGains gains = LightGains.ofStops(0.2, 0.3, 0, -0.25);
-        LensLight light = format(TAGS, EIGHT).light(gains, Falloff.NONE, 0, Shoulder.NONE);
+        LensLight light = format(TAGS, EIGHT).light(gains, Vignetting.NONE, 0, Shoulder.NONE);
         double worst = 0;
         for (double red = 0.12; red < 0.8; red += 0.08) {
             for (double green = 0.12; green < 0.8; green += 0.08) {
@@ -117,10 +117,10 @@ class LensLightTest {
 
     @Test
     void whatALensLosesTowardsItsRimIsGivenBackAtEachPlace() {
-        Falloff falloff = new Falloff(0.3, 0.5, 0.1);
-        LensLight light = format(TAGS, EIGHT).light(LightGains.NONE, falloff, 0, Shoulder.NONE);
+        Vignetting vignetting = new Vignetting(0.3, 0.5, 0.1);
+        LensLight light = format(TAGS, EIGHT).light(LightGains.NONE, vignetting, 0, Shoulder.NONE);
         for (double share : new double[] {0, 0.4, 0.8, 1}) {
-            double gain = Math.pow(2, falloff.stopsAt(share));
+            double gain = Math.pow(2, vignetting.stopsAt(share));
             for (double grey = 0.02; grey < 0.6; grey += 0.05) {
                 int[] toned = toned(light, (int) Math.round((16 + 219 * grey) * 8), 1024, 1024, light.lift(share));
                 assertThat((double) toned[0]).isCloseTo(16 + 219 * gain(grey, gain), within(0.8));
@@ -131,7 +131,7 @@ class LensLightTest {
     @Test
     void whatTheSourceClippedStaysNeutral() {
         LightGains gains = LightGains.ofStops(-0.3, 0.3, 0, -0.3);
-        LensLight light = format(TAGS, EIGHT).light(gains, Falloff.NONE, 0, Shoulder.NONE);
+        LensLight light = format(TAGS, EIGHT).light(gains, Vignetting.NONE, 0, Shoulder.NONE);
         int[] white = toned(light, 235 * 8, 1024, 1024, 0);
         assertThat(white[1]).isEqualTo(128);
         assertThat(white[2]).isEqualTo(128);
@@ -144,14 +144,14 @@ class LensLightTest {
     /** Exposures that come later must neither change those that were there, nor come out otherwise than alone. */
     @Test
     void aTableThatGrowsStaysTheSame() {
-        Falloff falloff = new Falloff(0.2, 0.3, 0);
+        Vignetting vignetting = new Vignetting(0.2, 0.3, 0);
         LightFormat shared = format(TAGS, EIGHT);
-        LensLight first = shared.light(LightGains.ofStops(0, 0, 0, 0), falloff, 0, Shoulder.NONE);
+        LensLight first = shared.light(LightGains.ofStops(0, 0, 0, 0), vignetting, 0, Shoulder.NONE);
         int[] before = toned(first, 900, 1100, 950, first.lift(0.9));
         for (double stops : new double[] {0.6, -1.3, 2.2, 0.1}) {
             LightGains gains = LightGains.ofStops(stops, 0, 0, 0);
-            LensLight later = shared.light(gains, falloff, 0, Shoulder.NONE);
-            LensLight alone = format(TAGS, EIGHT).light(gains, falloff, 0, Shoulder.NONE);
+            LensLight later = shared.light(gains, vignetting, 0, Shoulder.NONE);
+            LensLight alone = format(TAGS, EIGHT).light(gains, vignetting, 0, Shoulder.NONE);
             assertThat(toned(later, 900, 1100, 950, later.lift(0.9)))
                     .isEqualTo(toned(alone, 900, 1100, 950, alone.lift(0.9)));
         }
@@ -162,7 +162,7 @@ class LensLightTest {
     void aShoulderLetsNothingOverFullScaleThatWasBelow() {
         LightGains gains = LightGains.ofStops(0.6, 0, 0, 0);
         Shoulder shoulder = new Shoulder(Transfer.BT709.toSignal(gains.red()));
-        LensLight light = format(TAGS, EIGHT).light(gains, Falloff.NONE, 0, shoulder);
+        LensLight light = format(TAGS, EIGHT).light(gains, Vignetting.NONE, 0, shoulder);
         int last = 0;
         for (int code = 16; code <= 235; code++) {
             int toned = toned(light, code * 8, 1024, 1024, 0)[0];
@@ -177,7 +177,7 @@ class LensLightTest {
 
     @Test
     void aBlackPointTakesAwayWhatIsLitEverywhere() {
-        LensLight light = format(TAGS, EIGHT).light(LightGains.NONE, Falloff.NONE, 0.02, Shoulder.NONE);
+        LensLight light = format(TAGS, EIGHT).light(LightGains.NONE, Vignetting.NONE, 0.02, Shoulder.NONE);
         double grey = Transfer.BT709.toSignal(0.02);
         assertThat(toned(light, (int) Math.round((16 + 219 * grey) * 8), 1024, 1024, 0)[0])
                 .isLessThanOrEqualTo(17);
@@ -192,7 +192,7 @@ class LensLightTest {
         assertThat(light.lumaTable()[255 * 8 + light.margin()] & 0xffff).isEqualTo(940);
         assertThat(light.chromaTable()[128 * 8 + light.margin()] & 0xffff).isEqualTo(512);
         LensLight lifted = format(full, PixelFormat.YUV420_10)
-                .light(LightGains.ofStops(0.4, 0, 0, 0), Falloff.NONE, 0, Shoulder.NONE);
+                .light(LightGains.ofStops(0.4, 0, 0, 0), Vignetting.NONE, 0, Shoulder.NONE);
         double wanted = 64 + 876 * gain(100 / 255.0, Math.pow(2, 0.4));
         assertThat((double) toned(lifted, 800, 1024, 1024, 0)[0]).isCloseTo(wanted, within(0.8));
     }
@@ -204,7 +204,7 @@ class LensLightTest {
         ColourTags tags = TAGS.withTransfer(ColourTags.Curve.valueOf(curve.name()));
         LightGains gains = LightGains.ofStops(-0.6, 0.05, 0, -0.05);
         LensLight light = new LightFormat(PixelFormat.YUV420_10, tags, PixelFormat.YUV420_10, tags, BITS)
-                .light(gains, new Falloff(0.2, 0, 0), 0, Shoulder.NONE);
+                .light(gains, new Vignetting(0.2, 0, 0), 0, Shoulder.NONE);
         for (double signal = 0.2; signal < 0.9; signal += 0.05) {
             int[] toned = toned(light, (int) Math.round((64 + 876 * signal) * 8), 4096, 4096, light.lift(1));
             double wanted = curve.toSignal(curve.toLight(signal) * gains.green() * Math.pow(2, 0.2));

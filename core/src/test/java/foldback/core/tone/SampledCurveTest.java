@@ -43,9 +43,9 @@ class SampledCurveTest {
         ColourTags tags = ColourTags.BT709_LIMITED.withTransfer(ColourTags.Curve.ACESCCT);
         PixelFormat ten = PixelFormat.YUV420_10;
         LightGains gains = LightGains.ofStops(0.8, 0, 0, 0);
-        LensLight named = new LightFormat(ten, tags, ten, tags, 3).light(gains, Falloff.NONE, 0, Shoulder.NONE);
+        LensLight named = new LightFormat(ten, tags, ten, tags, 3).light(gains, Vignetting.NONE, 0, Shoulder.NONE);
         LensLight sampled = new LightFormat(ten, tags, of(Transfer.ACESCCT, 3), ten, tags, 3)
-                .light(gains, Falloff.NONE, 0, Shoulder.NONE);
+                .light(gains, Vignetting.NONE, 0, Shoulder.NONE);
         for (int code = 250; code < 800; code += 7) {
             int at = code * 8 + named.margin();
             assertThat((double) sampled.lumaTable()[at]).isCloseTo(named.lumaTable()[at], within(1.5));

@@ -9,8 +9,8 @@ import foldback.core.overlap.PatchSites;
 import foldback.core.recipe.Recipe;
 import foldback.core.rig.Rig;
 import foldback.core.time.TimeSpan;
-import foldback.core.tone.Falloff;
 import foldback.core.tone.LightCurve;
+import foldback.core.tone.Vignetting;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -62,9 +62,9 @@ public final class BalanceLane {
                     .map(lens -> recipe.balance().of(lens.slot()).channelsAt(at))
                     .toArray(double[][]::new);
         }
-        List<Falloff> falloffs = recipe.rig().lenses().stream()
-                .map(lens -> recipe.balance().falloffOf(lens.slot()))
+        List<Vignetting> vignettings = recipe.rig().lenses().stream()
+                .map(lens -> recipe.balance().vignettingOf(lens.slot()))
                 .toList();
-        return new Lane(times, SeamDifferences.of(pairs, stops, falloffs), clipped);
+        return new Lane(times, SeamDifferences.of(pairs, stops, vignettings), clipped);
     }
 }

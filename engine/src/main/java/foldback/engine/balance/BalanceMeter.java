@@ -15,7 +15,7 @@ import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Stops;
 import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
-import foldback.core.tone.Falloff;
+import foldback.core.tone.Vignetting;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -49,15 +49,17 @@ public final class BalanceMeter {
         boolean nothing = found.isEmpty();
         BalanceMeasure measure = new BalanceMeasure(
                 BalanceResult.ALGORITHM,
-                found.evidence().verdict(),
-                found.evidence().reason(),
+                found.judgement().verdict(),
+                found.judgement().reasons(),
                 nothing ? 0 : found.beforeStops(),
                 nothing ? 0 : found.afterStops(),
                 found.pairs());
         return new Balance(
                 Optional.of(measure),
                 before.curve(),
-                nothing || found.mixedKinds() ? Falloff.NONE : found.falloffs().get(0),
+                nothing || found.mixedKinds()
+                        ? Vignetting.NONE
+                        : found.vignettings().get(0),
                 nothing ? before.lenses() : lenses(slots, found, before),
                 before.whole(),
                 before.reference(),
@@ -78,7 +80,7 @@ public final class BalanceMeter {
                     slots.get(i),
                     KeyThinner.thin(new Track<>(keys), THIN),
                     before.of(slots.get(i)).trim(),
-                    found.mixedKinds() ? Optional.of(found.falloffs().get(i)) : Optional.empty()));
+                    found.mixedKinds() ? Optional.of(found.vignettings().get(i)) : Optional.empty()));
         }
         // Lenses that are off keep what they have.
         before.lenses().stream().filter(lens -> !slots.contains(lens.slot())).forEach(lenses::add);

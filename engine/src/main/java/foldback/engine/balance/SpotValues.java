@@ -67,7 +67,8 @@ public final class SpotValues {
         double black = lens.trim().at(seconds).black() + all.black();
         double[] corrected = new double[CHANNELS];
         for (int c = 0; c < CHANNELS; c++) {
-            double stops = own[c] + whole[c] + recipe.balance().falloffOf(slot).stopsAt(share);
+            double stops =
+                    own[c] + whole[c] + recipe.balance().vignettingOf(slot).stopsAt(share);
             double light = (curve.toLight(recorded[c]) - black) / (1 - black);
             corrected[c] = curve.toSignal(light * StrictMath.pow(2, stops));
         }

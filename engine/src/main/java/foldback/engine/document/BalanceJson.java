@@ -9,6 +9,7 @@ import static foldback.engine.form.Forms.oneOf;
 import static foldback.engine.form.Forms.text;
 import static foldback.engine.form.Forms.whole;
 
+import foldback.core.balance.BalanceReason;
 import foldback.core.picture.ColourTags;
 import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.light.BalanceMeasure;
@@ -20,8 +21,8 @@ import foldback.core.recipe.light.Transform;
 import foldback.core.recipe.light.TrimTracks;
 import foldback.core.run.Verdict;
 import foldback.core.tone.CurveChoice;
-import foldback.core.tone.Falloff;
 import foldback.core.tone.SampledCurve;
+import foldback.core.tone.Vignetting;
 import foldback.engine.form.Form;
 import foldback.engine.form.object.ObjectForm;
 import java.util.List;
@@ -38,24 +39,24 @@ public final class BalanceJson {
     private static final ObjectForm<BalanceMeasure> MEASURE = ObjectForm.of(fields -> {
         var algorithm = fields.required("algorithm", whole(1, 1000), BalanceMeasure::algorithm);
         var verdict = fields.required("verdict", oneOf(Verdict.class), BalanceMeasure::verdict);
-        var reason = fields.required("reason", text(), BalanceMeasure::reason);
+        var reasons = fields.required("reasons", ReasonJson.of(BalanceReason.class), BalanceMeasure::reasons);
         var before = fields.required("before_stops", number(0, MOST_MEASURED), BalanceMeasure::beforeStops);
         var residual = fields.required("residual_stops", number(0, MOST_MEASURED), BalanceMeasure::residualStops);
         var patches = fields.required("patches", whole(0, Integer.MAX_VALUE), BalanceMeasure::patches);
         return read -> new BalanceMeasure(
                 read.get(algorithm),
                 read.get(verdict),
-                read.get(reason),
+                read.get(reasons),
                 read.get(before),
                 read.get(residual),
                 read.get(patches));
     });
 
-    private static final Form<Falloff> VIGNETTING = ObjectForm.<Falloff>of(fields -> {
-                var square = fields.required("square_stops", falloff(), Falloff::square);
-                var fourth = fields.required("fourth_stops", falloff(), Falloff::fourth);
-                var sixth = fields.required("sixth_stops", falloff(), Falloff::sixth);
-                return read -> new Falloff(read.get(square), read.get(fourth), read.get(sixth));
+    private static final Form<Vignetting> VIGNETTING = ObjectForm.<Vignetting>of(fields -> {
+                var square = fields.required("square_stops", vignetting(), Vignetting::square);
+                var fourth = fields.required("fourth_stops", vignetting(), Vignetting::fourth);
+                var sixth = fields.required("sixth_stops", vignetting(), Vignetting::sixth);
+                return read -> new Vignetting(read.get(square), read.get(fourth), read.get(sixth));
             })
             .described("What lenses lose towards their rims, to be given back: square r^2 + fourth r^4 + sixth r^6, "
                     + "r the share of the used field.");
@@ -75,7 +76,7 @@ public final class BalanceJson {
                 TrackJson.together(STOPS).described("What was measured; a list of keys where it changes over time."),
                 LensBalance::measured);
         var trim = fields.required("trim", TrimJson.FORM.described("What was set by hand on top."), LensBalance::trim);
-        var vignetting = fields.optional("vignetting", VIGNETTING, LensBalance::falloff);
+        var vignetting = fields.optional("vignetting", VIGNETTING, LensBalance::vignetting);
         return read -> new LensBalance(read.get(slot), read.get(measured), read.get(trim), read.get(vignetting));
     });
 
@@ -128,7 +129,7 @@ public final class BalanceJson {
     public static final SectionForm<Balance> FORM = new SectionForm<>(Balance.SECTION, ObjectForm.of(fields -> {
         var measure = fields.optional("measure", MEASURE, Balance::measure);
         var curve = fields.inline(CURVE, Balance::curve);
-        var vignetting = fields.unusual("vignetting", VIGNETTING, Falloff.NONE, Balance::falloff);
+        var vignetting = fields.unusual("vignetting", VIGNETTING, Vignetting.NONE, Balance::vignetting);
         var lenses = fields.required("lenses", list(LENS), Balance::lenses);
         var whole = fields.assumed(
                 "whole",
@@ -173,8 +174,8 @@ public final class BalanceJson {
 
     private BalanceJson() {}
 
-    private static Form<Double> falloff() {
-        return number(-Falloff.MOST, Falloff.MOST);
+    private static Form<Double> vignetting() {
+        return number(-Vignetting.MOST, Vignetting.MOST);
     }
 
     private static Form<Double> stops() {

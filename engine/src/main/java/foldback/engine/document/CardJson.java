@@ -24,7 +24,7 @@ public final class CardJson {
         var residual = fields.required(
                 "residual_deg",
                 degrees(0, 180).described("by how much lenses disagreed on their points, root mean square"),
-                RigCard.Solved::restRad);
+                RigCard.Solved::residualRad);
         return read -> new RigCard.Solved(read.get(on), read.get(take), read.get(verdict), read.get(residual));
     });
 

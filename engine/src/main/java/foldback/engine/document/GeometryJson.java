@@ -13,6 +13,7 @@ import foldback.core.recipe.geometry.LensDoubt;
 import foldback.core.recipe.geometry.RigMeasure;
 import foldback.core.recipe.geometry.RigPair;
 import foldback.core.run.Verdict;
+import foldback.core.solve.RigReason;
 import foldback.engine.form.object.ObjectForm;
 import java.util.List;
 
@@ -54,11 +55,11 @@ public final class GeometryJson {
     private static final ObjectForm<RigMeasure> MEASURE = ObjectForm.of(fields -> {
         var algorithm = fields.required("algorithm", whole(1, 1000), RigMeasure::algorithm);
         var verdict = fields.required("verdict", oneOf(Verdict.class), RigMeasure::verdict);
-        var reason = fields.required("reason", text(), RigMeasure::reason);
+        var reasons = fields.required("reasons", ReasonJson.of(RigReason.class), RigMeasure::reasons);
         var residual = fields.required(
                 "residual_deg",
                 degrees(0, 180).described("by how much lenses disagree on their points, root mean square"),
-                RigMeasure::restRad);
+                RigMeasure::residualRad);
         var moments = fields.required(
                 "moments_s", list(seconds()).described("take times whose pictures were compared"), RigMeasure::moments);
         var meeting = fields.unusual(
@@ -74,7 +75,7 @@ public final class GeometryJson {
         return read -> new RigMeasure(
                 read.get(algorithm),
                 read.get(verdict),
-                read.get(reason),
+                read.get(reasons),
                 read.get(residual),
                 read.get(moments),
                 read.get(meeting),

@@ -13,6 +13,7 @@ import foldback.core.recipe.SyncDrift;
 import foldback.core.recipe.SyncMeasure;
 import foldback.core.recipe.SyncPair;
 import foldback.core.run.Verdict;
+import foldback.core.sync.SyncReason;
 import foldback.core.sync.pair.Belief;
 import foldback.core.sync.pair.Clue;
 import foldback.engine.form.Form;
@@ -64,7 +65,7 @@ public final class SyncJson {
     private static final ObjectForm<SyncMeasure> MEASURE = ObjectForm.of(fields -> {
         var algorithm = fields.required("algorithm", whole(1, 1000), SyncMeasure::algorithm);
         var verdict = fields.required("verdict", oneOf(Verdict.class), SyncMeasure::verdict);
-        var reason = fields.required("reason", text(), SyncMeasure::reason);
+        var reasons = fields.required("reasons", ReasonJson.of(SyncReason.class), SyncMeasure::reasons);
         var residual = fields.required("residual_ms", milliseconds(0), SyncMeasure::residualSeconds);
         var pairs = fields.assumed(
                 "pairs",
@@ -79,7 +80,7 @@ public final class SyncJson {
         return read -> new SyncMeasure(
                 read.get(algorithm),
                 read.get(verdict),
-                read.get(reason),
+                read.get(reasons),
                 read.get(residual),
                 read.get(pairs),
                 read.get(drifts));

@@ -12,7 +12,7 @@ final class RecipeUpgrade {
     private static final String AT = "at_s";
 
     /** The step at place n leads from version n + 1 to the next. */
-    static final List<Consumer<ObjectNode>> STEPS = List.of(RecipeUpgrade::toSecond);
+    static final List<Consumer<ObjectNode>> STEPS = List.of(RecipeUpgrade::toSecond, RecipeUpgrade::toThird);
 
     private RecipeUpgrade() {}
 
@@ -39,6 +39,25 @@ final class RecipeUpgrade {
                 }
             });
         });
+    }
+
+    /** Reasons became codes: what was said before stays as it was said. */
+    private static void toThird(ObjectNode document) {
+        for (String section : List.of("sync", "rig", "balance")) {
+            at(
+                    document,
+                    section,
+                    stage -> at(stage, "measure", measure -> {
+                        JsonNode said = measure.remove("reason");
+                        if (said != null) {
+                            ArrayNode reasons = measure.putArray("reasons");
+                            reasons.addObject()
+                                    .put("code", "earlier")
+                                    .putArray("names")
+                                    .add(said);
+                        }
+                    }));
+        }
     }
 
     private static void at(ObjectNode parent, String key, Consumer<ObjectNode> change) {

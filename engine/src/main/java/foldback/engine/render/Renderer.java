@@ -52,9 +52,9 @@ public final class Renderer {
      * @throws NoRoomException where a disk is full
      */
     public Verified render(RenderJob job, Path work, Path out, Run run) throws InterruptedException {
-        List<Verified> made = new ArrayList<>();
-        render(job, work, out, run, made::add);
-        return made.get(0);
+        List<Verified> verified = new ArrayList<>();
+        render(job, work, out, run, verified::add);
+        return verified.get(0);
     }
 
     /**

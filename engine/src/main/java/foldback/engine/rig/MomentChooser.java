@@ -3,13 +3,15 @@ package foldback.engine.rig;
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
 import foldback.core.rig.Rig;
+import foldback.core.run.Judgement;
+import foldback.core.run.Reason;
 import foldback.core.run.Run;
+import foldback.core.solve.RigReason;
 import foldback.core.time.TimeSpan;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
@@ -33,15 +35,25 @@ public final class MomentChooser {
     /** Shares of far things that differ by less are alike. */
     private static final double FARTHER = 0.1;
 
+    /** A picture of which a smaller share is open has something standing before it. */
+    private static final double OPEN = 0.9;
+    /** Sharpness as a share of the best there is. */
+    private static final double SHARP = 0.7;
+
     private MomentChooser() {}
 
     /**
      * A proposal.
      *
      * @param moments take times, in order
-     * @param reason for people
+     * @param reasons why
      */
-    public record Proposal(List<Double> moments, String reason) {}
+    public record Proposal(List<Double> moments, List<Reason> reasons) {
+        /** Why, in sentences. */
+        String reason() {
+            return Judgement.sentences(reasons);
+        }
+    }
 
     /**
      * What one lens shows at one moment.
@@ -140,27 +152,28 @@ public final class MomentChooser {
                 .toList();
         double leastSharp = chosen.stream().mapToDouble(m -> sharp[m]).min().orElseThrow();
         double leastOpen = chosen.stream().mapToDouble(m -> open[m]).min().orElseThrow();
-        String reason = leastOpen < 0.9
-                ? String.format(
-                        Locale.ROOT,
-                        "something stands before a lens at all times, there the least: %.0f%% of its picture.",
-                        100 * (1 - leastOpen))
-                : leastSharp < 0.7
-                        ? "none is sharp in all lenses at once; these are the sharpest."
-                        : "all lenses are sharp there, and nothing stands before one of them.";
-        return new Proposal(moments, reason + ofFar(far, chosen));
+        List<Reason> reasons = new ArrayList<>();
+        if (leastOpen < OPEN) {
+            reasons.add(Reason.of(RigReason.ALWAYS_COVERED, 1 - leastOpen));
+        } else {
+            reasons.add(Reason.of(leastSharp < SHARP ? RigReason.NONE_SHARP : RigReason.ALL_SHARP));
+        }
+        if (isFarther(far, chosen)) {
+            reasons.add(Reason.of(RigReason.FAR_THERE));
+        }
+        return new Proposal(moments, reasons);
     }
 
     private static double most(double[] far) {
         return Arrays.stream(far).filter(share -> !Double.isNaN(share)).max().orElse(Double.NaN);
     }
 
-    /** What is said of far things, where moments differ in them. */
-    private static String ofFar(double[] far, List<Integer> chosen) {
+    /** Whether the chosen moments show more far things than others. */
+    private static boolean isFarther(double[] far, List<Integer> chosen) {
         double least =
                 Arrays.stream(far).filter(share -> !Double.isNaN(share)).min().orElse(Double.NaN);
         double taken = chosen.stream().mapToDouble(m -> far[m]).min().orElseThrow();
-        return taken > least + FARTHER ? " More of what the lenses share is far off there than at other times." : "";
+        return taken > least + FARTHER;
     }
 
     /** The share of a lens's picture that shows something else than at most other times. */

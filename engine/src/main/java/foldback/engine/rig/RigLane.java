@@ -31,10 +31,10 @@ public final class RigLane {
     /**
      * What is left at one moment.
      *
-     * @param restRad median of what lenses disagree by, radians; NaN where too little is alike
+     * @param residualRad median of what lenses disagree by, radians; NaN where too little is alike
      * @param lensRad the same for each lens alone
      */
-    public record At(double seconds, double restRad, double[] lensRad) {}
+    public record At(double seconds, double residualRad, double[] lensRad) {}
 
     public static List<At> measure(Rig rig, Take take, LensFrames frames, Run run) {
         TimeSpan span = take.commonSpan();
@@ -87,7 +87,7 @@ public final class RigLane {
             of.add(new ArrayList<>());
         }
         for (TiePoint point : points) {
-            double rest = PointFit.of(rig, point).restRad();
+            double rest = PointFit.of(rig, point).residualRad();
             if (!Double.isNaN(rest)) {
                 all.add(rest);
                 of.get(point.first()).add(rest);

@@ -47,7 +47,7 @@ final class RigOverTime implements StageLane {
             int lens = i;
             lenses.add(curve(on.lenses().get(i).slot(), moments, at -> at.lensRad()[lens]));
         }
-        return new Lane(Optional.of(curve("", moments, RigLane.At::restRad)), lenses);
+        return new Lane(Optional.of(curve("", moments, RigLane.At::residualRad)), lenses);
     }
 
     private static Lane.Curve curve(String label, List<RigLane.At> moments, ToDoubleFunction<RigLane.At> radians) {

@@ -91,7 +91,7 @@ public final class RigStage implements Stage {
                     Verdict.CHECK, "Not measured on this take.", geometry.rig().name());
         }
         RigMeasure measure = geometry.measure().get();
-        String figure = String.format(Locale.ROOT, "%.3f\u00b0 apart", Math.toDegrees(measure.restRad()));
+        String figure = String.format(Locale.ROOT, "%.3f\u00b0 apart", Math.toDegrees(measure.residualRad()));
         if (measure.pairs().isEmpty()) {
             return new Evidence(measure.verdict(), measure.reason(), "not solved");
         }

@@ -4,6 +4,7 @@ import foldback.core.match.TiePoints;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.geometry.Geometry;
 import foldback.core.rig.Rig;
+import foldback.core.run.Reason;
 import foldback.core.run.Run;
 import foldback.core.solve.RigFinder;
 import foldback.engine.preview.Previewer;
@@ -61,8 +62,10 @@ final class SolveRig implements StageJob<SolveOrder> {
         for (int i = 0; i < slots.size(); i++) {
             moves.put(slots.get(solved.clips()[i]), slots.get(i));
         }
-        String chosen = solved.chosen().isEmpty() ? "" : " The moments: " + solved.chosen();
-        RigFinder.Found found = solved.found().saying(chosen);
+        RigFinder.Found found = solved.found();
+        for (Reason reason : solved.chosen()) {
+            found = found.saying(reason);
+        }
         Recipe moved = recipe.withSlots(moves);
         Geometry geometry = TakeGeometry.of(found, moved.geometry(), solved.moments(), hash);
         return new StageResult("Solve the rig", DEPENDS, moves, SETS, moved.with(Geometry.SECTION, geometry));

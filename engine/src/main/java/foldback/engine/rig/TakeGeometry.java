@@ -39,8 +39,8 @@ public final class TakeGeometry {
     public static Geometry of(RigFinder.Found found, Geometry before, List<Double> moments, String points) {
         RigMeasure measure = new RigMeasure(
                 ALGORITHM,
-                found.evidence().verdict(),
-                found.evidence().reason(),
+                found.judgement().verdict(),
+                found.judgement().reasons(),
                 rest(found),
                 moments,
                 meetingMetres(found),
@@ -69,7 +69,7 @@ public final class TakeGeometry {
 
     private static double rest(RigFinder.Found found) {
         return Math.sqrt(found.believed().stream()
-                .mapToDouble(point -> PointFit.of(found.rig(), point).restRad())
+                .mapToDouble(point -> PointFit.of(found.rig(), point).residualRad())
                 .filter(rest -> !Double.isNaN(rest))
                 .map(rest -> rest * rest)
                 .average()

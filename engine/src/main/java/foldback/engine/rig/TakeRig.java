@@ -7,8 +7,10 @@ import foldback.core.recipe.Recipe;
 import foldback.core.rig.Coverage;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
+import foldback.core.run.Reason;
 import foldback.core.run.Run;
 import foldback.core.solve.RigFinder;
+import foldback.core.solve.RigReason;
 import foldback.core.solve.adjust.SolveSettings;
 import foldback.core.space.Rotation;
 import foldback.core.stitch.plan.StitchPlan;
@@ -34,9 +36,9 @@ public final class TakeRig {
      *
      * @param clips of each of the rig's slots, the number of the clip that belongs there
      * @param moments take times that were looked at
-     * @param chosen why, where they were proposed; else empty
+     * @param chosen why, where they were proposed; else nothing
      */
-    public record Solved(int[] clips, RigFinder.Found found, List<Double> moments, String chosen) {
+    public record Solved(int[] clips, RigFinder.Found found, List<Double> moments, List<Reason> chosen) {
         public TiePoints points() {
             return new TiePoints(moments, found.points());
         }
@@ -53,12 +55,12 @@ public final class TakeRig {
     public static Solved solve(Rig card, List<TakeClip> clips, LensFrames frames, RigRequest request, Run run) {
         Rig fitting = fitted(card, clips);
         List<Double> moments = request.moments();
-        String chosen = "";
+        List<Reason> chosen = List.of();
         if (moments.isEmpty()) {
             MomentChooser.Proposal proposal = MomentChooser.propose(
                     frames, known(fitting, request), clips.size(), commonSpan(clips), run.part(0, CHOOSING_SHARE));
             moments = proposal.moments();
-            chosen = proposal.reason();
+            chosen = proposal.reasons();
         }
         List<Moment> seen = seen(clips, frames, moments, run.part(CHOOSING_SHARE, READING_SHARE));
         RigFinder.Sorted sorted = solved(fitting, seen, request, run.part(READING_SHARE, 1));
@@ -73,15 +75,8 @@ public final class TakeRig {
 
     /** What was found, with what became of the clips. */
     private static RigFinder.Found saidOfOrder(Rig card, RigFinder.Sorted sorted) {
-        List<String> moved = IntStream.range(0, sorted.clips().length)
-                .filter(slot -> sorted.clips()[slot] != slot)
-                .mapToObj(slot -> card.lenses().get(sorted.clips()[slot]).slot() + " to "
-                        + card.lenses().get(slot).slot())
-                .toList();
-        if (moved.isEmpty()) {
-            return sorted.found();
-        }
-        return sorted.found().saying(" Clips went to other slots: " + String.join(", ", moved) + ".");
+        List<String> moves = RigReason.moves(card, sorted.clips());
+        return moves.isEmpty() ? sorted.found() : sorted.found().saying(Reason.of(RigReason.REORDERED, moves));
     }
 
     private static RigFinder.Sorted solved(Rig card, List<Moment> seen, RigRequest request, Run run) {

@@ -159,8 +159,8 @@ public final class TakeSync {
                 .toList();
         return new SyncMeasure(
                 SyncResult.ALGORITHM,
-                result.evidence().verdict(),
-                result.evidence().reason(),
+                result.judgement().verdict(),
+                result.judgement().reasons(),
                 result.residualSeconds(),
                 pairs,
                 IntStream.range(0, sources.size())

@@ -3,6 +3,7 @@ package foldback.engine.document;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import foldback.core.balance.BalanceReason;
 import foldback.core.keys.Amount;
 import foldback.core.keys.Easing;
 import foldback.core.keys.Key;
@@ -18,10 +19,11 @@ import foldback.core.recipe.light.Stops;
 import foldback.core.recipe.light.Transform;
 import foldback.core.recipe.light.Trim;
 import foldback.core.recipe.light.TrimTracks;
+import foldback.core.run.Reason;
 import foldback.core.run.Verdict;
 import foldback.core.tone.CurveChoice;
-import foldback.core.tone.Falloff;
 import foldback.core.tone.SampledCurve;
+import foldback.core.tone.Vignetting;
 import foldback.engine.DemoTake;
 import foldback.engine.recipe.RecipeJson;
 import java.util.List;
@@ -47,12 +49,13 @@ class BalanceJsonTest {
                 Track.still(Amount.ZERO),
                 Track.still(new Amount(0.01)));
         Balance balance = new Balance(
-                Optional.of(new BalanceMeasure(2, Verdict.CHECK, "Look at the seams.", 0.5, 0.06, 4321)),
+                Optional.of(new BalanceMeasure(
+                        2, Verdict.CHECK, List.of(Reason.of(BalanceReason.STILL_DIFFER)), 0.5, 0.06, 4321)),
                 new CurveChoice(Optional.of(ColourTags.Curve.ACESCCT), Optional.empty()),
-                new Falloff(0.2, 0.3, -0.05),
+                new Vignetting(0.2, 0.3, -0.05),
                 List.of(
                         new LensBalance("A", measured, keyed),
-                        new LensBalance("B", measured, TrimTracks.NONE, Optional.of(new Falloff(0.1, 0.2, 0)))),
+                        new LensBalance("B", measured, TrimTracks.NONE, Optional.of(new Vignetting(0.1, 0.2, 0)))),
                 TrimTracks.still(new Trim(-0.2, 0, 0, 0, 0, 0, 0)),
                 Optional.of("B"),
                 Highlights.LOWER,

@@ -13,7 +13,9 @@ import foldback.core.recipe.SyncPair;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigCard;
+import foldback.core.run.Reason;
 import foldback.core.run.Verdict;
+import foldback.core.sync.SyncReason;
 import foldback.core.sync.pair.Belief;
 import foldback.core.sync.pair.Clue;
 import foldback.engine.DemoTake;
@@ -56,7 +58,7 @@ class DocumentsTest {
         String before = CardJson.write(card)
                 .replace("\"version\" : 2", "\"version\" : 1")
                 .replace("residual_deg", "rest_deg");
-        assertThat(CardJson.read(before).solved().orElseThrow().restRad()).isCloseTo(0.01, within(1e-9));
+        assertThat(CardJson.read(before).solved().orElseThrow().residualRad()).isCloseTo(0.01, within(1e-9));
         assertThat(CardJson.write(CardJson.read(before))).isEqualTo(CardJson.write(card));
     }
 
@@ -75,7 +77,12 @@ class DocumentsTest {
         Recipe recipe = DemoTake.recipe();
         SyncPair pair = new SyncPair("A", "B", Clue.MOTION, Belief.HINT, true, -0.00125, 0.75, 0.5, 6, 1);
         SyncMeasure measure = new SyncMeasure(
-                2, Verdict.CHECK, "Offsets were found, but.", 0.002, List.of(pair), List.of(new SyncDrift("B", 0.25)));
+                2,
+                Verdict.CHECK,
+                List.of(Reason.of(SyncReason.LOOK_AT_MOVEMENT)),
+                0.002,
+                List.of(pair),
+                List.of(new SyncDrift("B", 0.25)));
         Sync sync = new Sync(Sync.Source.MEASURED, Optional.of(measure), Set.of("B"));
         String text = RecipeJson.write(recipe.withClips(recipe.clips(), sync));
         assertThat(RecipeJson.read(text).sync()).isEqualTo(sync);
@@ -105,7 +112,7 @@ class DocumentsTest {
             "feather_deg" : 5   | "feather_deg" : 500   | 'recipe.seams.feather_deg' must be 0 to 90: 500
             "way" : "feather"     | "way" : "flow"        | 'recipe.seams.way' must be one of feather: 'flow'
             "way" : "feather"     | "way" : "feather", "glue" : 1 | 'recipe.seams.glue' is not known here
-            "version" : 2         | "version" : 7         | this program knows versions 1 to 2
+            "version" : 3         | "version" : 7         | this program knows versions 1 to 3
             foldback-recipe       | other-recipe          | 'recipe.format' must be 'foldback-recipe'
             "rate" : "25"         | "rate" : "soon"       | 'soon'
             "model" : "fisheye"   | "model" : "cube"      | 'recipe.rig.lenses[0].model' must be one of

@@ -12,7 +12,9 @@ import foldback.core.recipe.geometry.Geometry;
 import foldback.core.recipe.geometry.LensDoubt;
 import foldback.core.recipe.geometry.RigMeasure;
 import foldback.core.recipe.geometry.RigPair;
+import foldback.core.run.Reason;
 import foldback.core.run.Verdict;
+import foldback.core.solve.RigReason;
 import foldback.engine.DemoTake;
 import foldback.engine.form.DocumentException;
 import foldback.engine.recipe.RecipeJson;
@@ -25,7 +27,7 @@ class GeometryJsonTest {
     private static final RigMeasure MEASURE = new RigMeasure(
             1,
             Verdict.CHECK,
-            "Because of that.",
+            List.of(Reason.of(RigReason.FEW_POINTS, "D", 87), Reason.of(RigReason.ONE_MOMENT)),
             Math.toRadians(0.03),
             List.of(1.2, 3.4),
             2.5,
@@ -41,8 +43,11 @@ class GeometryJsonTest {
         Geometry read = RecipeJson.read(RecipeJson.write(recipe.with(Geometry.SECTION, solved)))
                 .geometry();
         RigMeasure measure = read.measure().orElseThrow();
-        assertThat(measure.reason()).isEqualTo("Because of that.");
-        assertThat(measure.restRad()).isCloseTo(MEASURE.restRad(), within(1e-9));
+        assertThat(measure.reasons()).isEqualTo(MEASURE.reasons());
+        assertThat(measure.reason())
+                .startsWith("Lens D shares only 87 points with the others.")
+                .contains("A second moment");
+        assertThat(measure.residualRad()).isCloseTo(MEASURE.residualRad(), within(1e-9));
         assertThat(measure.moments()).isEqualTo(MEASURE.moments());
         assertThat(measure.meetingMetres()).isEqualTo(2.5);
         assertThat(measure.pairs().get(0).covered()).isEqualTo(0.75);
@@ -57,7 +62,15 @@ class GeometryJsonTest {
     void farSeamsHaveNoMeetingDistance() throws Exception {
         Recipe recipe = DemoTake.recipe();
         RigMeasure far = new RigMeasure(
-                1, Verdict.SURE, "So.", 0, List.of(), Double.POSITIVE_INFINITY, "abc", List.of(), List.of());
+                1,
+                Verdict.SURE,
+                List.of(Reason.of(RigReason.AGREE, 300)),
+                0,
+                List.of(),
+                Double.POSITIVE_INFINITY,
+                "abc",
+                List.of(),
+                List.of());
         Geometry solved = new Geometry(recipe.rig(), Geometry.SOLVED, Optional.of(far), Optional.empty(), List.of());
         String text = RecipeJson.write(recipe.with(Geometry.SECTION, solved));
         assertThat(text).doesNotContain("Infinity");

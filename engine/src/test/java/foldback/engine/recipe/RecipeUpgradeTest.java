@@ -42,7 +42,7 @@ class RecipeUpgradeTest {
         assertThat(recipe.sync().source()).isEqualTo(Sync.Source.MEASURED);
         Balance balance = recipe.balance();
         assertThat(balance.of("A").measured().at(5).exposure()).isEqualTo(0.3);
-        assertThat(balance.falloff().fourth()).isEqualTo(0.2);
+        assertThat(balance.vignetting().fourth()).isEqualTo(0.2);
         assertThat(balance.measure().orElseThrow().verdict()).isEqualTo(Verdict.CHECK);
         assertThat(balance.whole().at(3).exposure()).isEqualTo(-0.2);
         Track<?> exposure = balance.of("A").trim().exposure();
@@ -53,6 +53,21 @@ class RecipeUpgradeTest {
                 .as("a number that no key changed")
                 .isFalse();
         assertThat(balance.of("A").trim().at(9).temperature()).isEqualTo(5);
+    }
+
+    @Test
+    void whatTheSecondVersionSaidIsKept() throws Exception {
+        ObjectNode document = first();
+        document.put("version", 2);
+        ObjectNode balance = (ObjectNode) JSON.readTree(OLD_BALANCE.replace("falloff", "vignetting"));
+        balance.remove("whole");
+        ((ObjectNode) balance.get("lenses").get(0)).putObject("trim");
+        ((ObjectNode) balance.get("measure")).put("verdict", "check").put("reason", "Lens A is burnt out.");
+        document.set("balance", balance);
+        ((ObjectNode) document.get("sync")).put("source", "measured");
+        Recipe recipe = RecipeJson.read(document.toString());
+        assertThat(recipe.balance().measure().orElseThrow().reason()).isEqualTo("Lens A is burnt out.");
+        assertThat(RecipeJson.write(recipe)).contains("\"earlier\"");
     }
 
     @Test

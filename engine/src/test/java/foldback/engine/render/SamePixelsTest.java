@@ -21,7 +21,7 @@ import foldback.core.run.Run;
 import foldback.core.stitch.plan.Meeting;
 import foldback.core.time.TimeSpan;
 import foldback.core.tone.CurveChoice;
-import foldback.core.tone.Falloff;
+import foldback.core.tone.Vignetting;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.DemoTake;
@@ -150,7 +150,7 @@ class SamePixelsTest {
                 new Balance(
                         Optional.empty(),
                         CurveChoice.AS_TAGGED,
-                        new Falloff(0.3, 0.2, 0.1),
+                        new Vignetting(0.3, 0.2, 0.1),
                         List.of(new LensBalance("B", measured, TrimTracks.NONE)),
                         TrimTracks.still(lifted),
                         Optional.of("A"),

@@ -56,8 +56,8 @@ class TakeSyncTest {
     void lensesWithoutSoundAreInSyncByMotion() {
         SyncResult result =
                 measure(SyncRequest.PLAIN, RiggedClips.source("A", pictureA, 0), RiggedClips.source("B", pictureB, 0));
-        assertThat(result.evidence().verdict()).as(result.toString()).isEqualTo(Verdict.SURE);
-        assertThat(result.evidence().reason()).isEqualTo("The motion fits all along the overlap.");
+        assertThat(result.judgement().verdict()).as(result.toString()).isEqualTo(Verdict.SURE);
+        assertThat(result.judgement().reason()).isEqualTo("The motion fits all along the overlap.");
         assertThat(result.offsets()[1]).isCloseTo(SECOND, within(0.004));
     }
 
@@ -71,8 +71,8 @@ class TakeSyncTest {
                 RiggedClips.source("A", one, 0),
                 RiggedClips.source("B", pictureB, 0),
                 RiggedClips.source("C", two, 0));
-        assertThat(result.evidence().verdict()).as(result.toString()).isEqualTo(Verdict.SURE);
-        assertThat(result.evidence().reason()).contains("Clip 2 is placed by motion, not by sound.");
+        assertThat(result.judgement().verdict()).as(result.toString()).isEqualTo(Verdict.SURE);
+        assertThat(result.judgement().reason()).contains("Clip 2 is placed by motion, not by sound.");
         assertThat(result.offsets()[1]).isCloseTo(SECOND, within(0.004));
         assertThat(result.offsets()[2]).isCloseTo(1.2, within(0.0005));
     }
@@ -102,11 +102,11 @@ class TakeSyncTest {
         // B is taken to lie a second too early, so that the stretch holds other frames of it.
         SyncResult result =
                 measure(part, RiggedClips.source("A", pictureA, 0), RiggedClips.source("B", pictureB, SECOND - 1));
-        assertThat(result.evidence().verdict()).as(result.toString()).isEqualTo(Verdict.SURE);
+        assertThat(result.judgement().verdict()).as(result.toString()).isEqualTo(Verdict.SURE);
         assertThat(result.offsets()[1]).isCloseTo(SECOND, within(0.004));
         SyncRequest tiny = new SyncRequest(Set.of(Clue.MOTION), Optional.of(new TimeSpan(3, 3.4)), Set.of());
         assertThat(measure(tiny, RiggedClips.source("A", pictureA, 0), RiggedClips.source("B", pictureB, SECOND))
-                        .evidence()
+                        .judgement()
                         .verdict())
                 .isEqualTo(Verdict.UNSETTLED);
     }
@@ -117,8 +117,8 @@ class TakeSyncTest {
         SyncResult result = measure(
                 held, RiggedClips.source("A", pictureA, 1), RiggedClips.source("B", pictureB, 1 + SECOND + 0.2));
         assertThat(result.offsets()[1] - result.offsets()[0]).isCloseTo(SECOND + 0.2, within(1e-5));
-        assertThat(result.evidence().verdict()).isEqualTo(Verdict.CHECK);
-        assertThat(result.evidence().reason()).contains("the motion of clips 1 and 2 contradicts the others by 20");
+        assertThat(result.judgement().verdict()).isEqualTo(Verdict.CHECK);
+        assertThat(result.judgement().reason()).contains("the motion of clips 1 and 2 contradicts the others by 20");
     }
 
     /** An MP4's edit list takes a coder's delay away; other rates and channels are brought to one. */
@@ -134,7 +134,7 @@ class TakeSyncTest {
     void soundComesInManyCodecs(String name, String arguments) throws Exception {
         Path sound = clips.sound("in-" + name + ".wav", SECOND, 9, 1);
         SyncResult result = withClean(clips.still(name, 9, sound, arguments.split(" ")));
-        assertThat(result.evidence().verdict()).as(result.toString()).isEqualTo(Verdict.SURE);
+        assertThat(result.judgement().verdict()).as(result.toString()).isEqualTo(Verdict.SURE);
         assertThat(result.offsets()[1]).isCloseTo(SECOND, within(0.0005));
     }
 
@@ -142,7 +142,7 @@ class TakeSyncTest {
     void clippedSoundIsHeardAsWell() throws Exception {
         Path loud = clips.sound("loud.wav", SECOND, 9, 8);
         SyncResult result = withClean(clips.still("loud.mov", 9, loud, "-c:a", "pcm_s16le"));
-        assertThat(result.evidence().verdict()).as(result.toString()).isEqualTo(Verdict.SURE);
+        assertThat(result.judgement().verdict()).as(result.toString()).isEqualTo(Verdict.SURE);
         assertThat(result.offsets()[1]).isCloseTo(SECOND, within(0.0005));
     }
 
@@ -150,22 +150,22 @@ class TakeSyncTest {
     void anOverlapBelowASecondIsRefused() throws Exception {
         Path late = clips.sound("late.wav", 11.4, 6, 1);
         SyncResult result = withClean(clips.still("late.mov", 6, late, "-c:a", "pcm_s16le"));
-        assertThat(result.evidence().verdict()).as(result.toString()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(result.judgement().verdict()).as(result.toString()).isEqualTo(Verdict.UNSETTLED);
     }
 
     @Test
     void clipsThatDoNotOverlapAreRefused() throws Exception {
         Path after = clips.sound("after.wav", 40, 8, 1);
         SyncResult result = withClean(clips.still("after.mov", 8, after, "-c:a", "pcm_s16le"));
-        assertThat(result.evidence().verdict()).as(result.toString()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(result.judgement().verdict()).as(result.toString()).isEqualTo(Verdict.UNSETTLED);
     }
 
     @Test
     void soundOfNoLengthIsRefusedPlainly() throws Exception {
         Path nothing = clips.sound("nothing.wav", 0, 0.01, 1);
         SyncResult result = withClean(clips.still("nothing.mov", 6, nothing, "-c:a", "pcm_s16le"));
-        assertThat(result.evidence().verdict()).isEqualTo(Verdict.UNSETTLED);
-        assertThat(result.evidence().reason()).isEqualTo("No two clips share a second of sound.");
+        assertThat(result.judgement().verdict()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(result.judgement().reason()).isEqualTo("No two clips share a second of sound.");
     }
 
     @Test
@@ -173,7 +173,7 @@ class TakeSyncTest {
         Path told = clips.sound("told.wav", SECOND, 9, 1);
         SyncResult result = withClean(
                 clips.still("lies.mov", 9, told, "-af", "asetrate=44100", "-ar", "48000", "-c:a", "pcm_s16le"));
-        assertThat(result.evidence().verdict()).as(result.toString()).isNotEqualTo(Verdict.SURE);
+        assertThat(result.judgement().verdict()).as(result.toString()).isNotEqualTo(Verdict.SURE);
     }
 
     @Test
@@ -181,6 +181,6 @@ class TakeSyncTest {
         Path copy = Files.copy(clean, folder.resolve("copy.mov"));
         SyncResult result = withClean(copy);
         assertThat(result.offsets()[1]).isZero();
-        assertThat(result.evidence().verdict()).isEqualTo(Verdict.SURE);
+        assertThat(result.judgement().verdict()).isEqualTo(Verdict.SURE);
     }
 }

@@ -30,7 +30,7 @@ record BalanceScene(Rig rig, Cameras cameras, TimeSpan span, List<Sensor> first,
     private static final int MOST_KNOTS = 40;
     private static final double MOST_EXPOSURE = 1.5;
     private static final double MOST_WHITE = Math.log(1.12) / Math.log(2);
-    private static final double MOST_FALLOFF = 1.2;
+    private static final double MOST_VIGNETTING = 1.2;
     /** Deviation of the noise at 25 dB below full scale, codes. */
     private static final double NOISE = 255 * Math.pow(10, -25.0 / 20);
 
@@ -72,7 +72,7 @@ record BalanceScene(Rig rig, Cameras cameras, TimeSpan span, List<Sensor> first,
                                 lens.lens().frame().width() / DIVISOR,
                                 lens.lens().frame().height() / DIVISOR))
                         .toList());
-        double falloff = between(random, 0, MOST_FALLOFF);
+        double vignetting = between(random, 0, MOST_VIGNETTING);
         double power = between(random, 2.5, 4.5);
         double noise = between(random, 0.05, 1) * NOISE;
         List<Sensor> sensors = new ArrayList<>();
@@ -84,7 +84,7 @@ record BalanceScene(Rig rig, Cameras cameras, TimeSpan span, List<Sensor> first,
                     between(random, -0.5, 0.5) * MOST_EXPOSURE - 0.3,
                     between(random, -0.5, 0.5) * MOST_WHITE,
                     between(random, -0.5, 0.5) * MOST_WHITE,
-                    falloff,
+                    vignetting,
                     power,
                     noise,
                     0));

@@ -7,7 +7,7 @@ import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Stops;
 import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
-import foldback.core.tone.Falloff;
+import foldback.core.tone.Vignetting;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.balance.BalanceMeter;
@@ -75,7 +75,7 @@ public final class BalanceSpeed {
         return new Figure("a minute of six lenses evened", Timing.median(seconds), "s", Figure.Bar.AT_MOST, 8);
     }
 
-    /** Renders of two lenses with and without exposure, white balance and falloff, in turn. */
+    /** Renders of two lenses with and without exposure, white balance and vignetting, in turn. */
     private Figure applied(Path folder, Kernel kernel) throws Exception {
         Path media = demo.resolve("sluice-path");
         Recipe plain = DemoJob.recipe(media, "sluice-path", media.resolve("rig-card.json"));
@@ -95,7 +95,7 @@ public final class BalanceSpeed {
         return new Balance(
                 Balance.NONE.measure(),
                 Balance.NONE.curve(),
-                new Falloff(0.4, -0.4, 0),
+                new Vignetting(0.4, -0.4, 0),
                 recipe.rig().lenses().stream()
                         .map(lens -> new LensBalance(
                                 lens.slot(),

@@ -36,9 +36,9 @@ public final class BalanceTrials {
      *
      * @param exposure root of the mean square over lenses and moments of what their exposures are off after the best common shift, stops
      * @param white the same of the ratios of red and of blue to green, percent
-     * @param falloff root of the mean square over the field of what is given back wrongly, stops
+     * @param vignetting root of the mean square over the field of what is given back wrongly, stops
      */
-    private record Outcome(double exposure, double white, double falloff) {}
+    private record Outcome(double exposure, double white, double vignetting) {}
 
     public static List<Figure> measure(Consumer<String> news) throws InterruptedException {
         ExecutorService executor = Executors.newSingleThreadExecutor();
@@ -69,8 +69,8 @@ public final class BalanceTrials {
                 figure("exposure, 95%", outcomes, Outcome::exposure, 0.95, "stops", 0.08),
                 figure("white balance, median", outcomes, Outcome::white, 0.5, "%", 1),
                 figure("white balance, 95%", outcomes, Outcome::white, 0.95, "%", 1),
-                figure("falloff, median", outcomes, Outcome::falloff, 0.5, "stops", 0.06),
-                figure("falloff, 95%", outcomes, Outcome::falloff, 0.95, "stops", 0.06),
+                figure("vignetting, median", outcomes, Outcome::vignetting, 0.5, "stops", 0.06),
+                figure("vignetting, 95%", outcomes, Outcome::vignetting, 0.95, "stops", 0.06),
                 most("flicker, worst take", rendered, Rendered::flicker, "codes", 0.3),
                 most("pixels newly at full scale, worst take", rendered, Rendered::newlyFull, "%", 0.05));
     }
@@ -104,7 +104,7 @@ public final class BalanceTrials {
         return String.format(
                 Locale.ROOT,
                 "%d: %d lenses, noise %.1f, seams %.3f to %.3f stops, %d keys, %s; exposure off %.4f stops, white %.2f %%,"
-                        + " falloff %.3f stops of %.2f (power %.1f)",
+                        + " vignetting %.3f stops of %.2f (power %.1f)",
                 n,
                 scene.rig().lenses().size(),
                 scene.first().get(0).noise(),
@@ -116,7 +116,7 @@ public final class BalanceTrials {
                 balance.measure().orElseThrow().verdict().word(),
                 outcome.exposure(),
                 outcome.white(),
-                outcome.falloff(),
+                outcome.vignetting(),
                 scene.first().get(0).vignetteStops(),
                 scene.first().get(0).vignettePower());
     }
@@ -148,7 +148,7 @@ public final class BalanceTrials {
         return new Outcome(
                 Math.sqrt(exposure),
                 100 * (Math.pow(2, Math.sqrt(white)) - 1),
-                falloffOff(scene.first().get(0), balance));
+                vignettingOff(scene.first().get(0), balance));
     }
 
     /** The mean square about the mean. */
@@ -162,12 +162,12 @@ public final class BalanceTrials {
         return Math.max(0, square - mean * mean);
     }
 
-    private static double falloffOff(Sensor sensor, Balance balance) {
+    private static double vignettingOff(Sensor sensor, Balance balance) {
         double square = 0;
         for (int k = 0; k < SHARES; k++) {
             double share = (k + 0.5) / SHARES;
             double truth = sensor.vignetteStops() * Math.pow(share, sensor.vignettePower());
-            double off = balance.falloff().stopsAt(share) - truth;
+            double off = balance.vignetting().stopsAt(share) - truth;
             square += off * off / SHARES;
         }
         return Math.sqrt(square);

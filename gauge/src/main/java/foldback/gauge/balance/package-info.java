@@ -1,2 +1,2 @@
-/** Lenses that differ in exposure, white balance and falloff, simulated and evened out. */
+/** Lenses that differ in exposure, white balance and vignetting, simulated and evened out. */
 package foldback.gauge.balance;

@@ -117,11 +117,11 @@ public final class RigTrials {
                 Math.toDegrees(error.most()),
                 far,
                 found.points().size(),
-                found.evidence().verdict().word(),
+                found.judgement().verdict().word(),
                 seconds,
                 ordered ? "in order" : "out of order",
-                found.evidence().reason()));
-        return new Outcome(found.evidence().verdict(), degrees, far, ordered);
+                found.judgement().reason()));
+        return new Outcome(found.judgement().verdict(), degrees, far, ordered);
     }
 
     /** Whether mixed clips go around the rig as they truly do; which of them is the first nobody can know. */

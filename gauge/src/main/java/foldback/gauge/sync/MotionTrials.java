@@ -112,7 +112,7 @@ public final class MotionTrials {
                 error = Math.max(error, scene.rate() * Math.abs(result.offsets()[i] - scene.offset(i)));
             }
         }
-        Verdict verdict = result.evidence().verdict();
+        Verdict verdict = result.judgement().verdict();
         boolean missed = scene.kind().expect == MotionScene.Expect.REFUSED
                 ? verdict == Verdict.SURE
                 : verdict != Verdict.SURE || error > 0.1;
@@ -126,7 +126,7 @@ public final class MotionTrials {
                     scene.rate(),
                     verdict.word(),
                     error,
-                    result.evidence().reason(),
+                    result.judgement().reason(),
                     result.pairs().stream().map(MotionTrials::brief).toList()));
         }
         return new Outcome(scene.kind(), verdict, error);

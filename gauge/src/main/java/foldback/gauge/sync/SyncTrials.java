@@ -175,7 +175,7 @@ public final class SyncTrials {
                 drift = Math.max(drift, Math.abs(result.driftPpm()[i] - scene.driftPpm(i)));
             }
         }
-        Verdict verdict = result.evidence().verdict();
+        Verdict verdict = result.judgement().verdict();
         Outcome outcome = new Outcome(
                 scene.kind(),
                 verdict,
@@ -193,7 +193,7 @@ public final class SyncTrials {
                     scene.microphones().size(),
                     verdict.word(),
                     1000 * sound,
-                    result.evidence().reason(),
+                    result.judgement().reason(),
                     result.pairs()));
         }
         return outcome;

@@ -82,17 +82,17 @@ class RigFinderTest {
         assertThat(errorDegrees(card)).isGreaterThan(2);
         RigFinder.Found found = solve(card, filmed);
         assertThat(errorDegrees(found.rig()))
-                .as("%s, %d points", found.evidence(), found.points().size())
+                .as("%s, %d points", found.judgement(), found.points().size())
                 .isLessThan(0.1);
-        assertThat(found.evidence().verdict()).isNotEqualTo(Verdict.UNSETTLED);
+        assertThat(found.judgement().verdict()).isNotEqualTo(Verdict.UNSETTLED);
     }
 
     @Test
     void swappedClipsAreSaidAndPutWhereTheyBelong() {
         List<Moment> swapped = List.of(new Moment(inOrder(0, 3, 2, 1, 4, 5), 8));
         RigFinder.Found asTheyAre = RigFinder.fromCard(TRUTH, swapped, SolveSettings.defaults(), Run.QUIET);
-        assertThat(asTheyAre.evidence().verdict()).isEqualTo(Verdict.UNSETTLED);
-        assertThat(asTheyAre.evidence().reason()).contains("slot B fits the clip of D", "slot D fits the clip of B");
+        assertThat(asTheyAre.judgement().verdict()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(asTheyAre.judgement().reason()).contains("slot B fits the clip of D", "slot D fits the clip of B");
         RigFinder.Sorted sorted = RigFinder.anyOrder(TRUTH, swapped, SolveSettings.defaults(), Run.QUIET);
         assertThat(sorted.clips()).containsExactly(0, 3, 2, 1, 4, 5);
         assertThat(errorDegrees(sorted.found().rig())).isLessThan(0.1);
@@ -119,16 +119,16 @@ class RigFinderTest {
         List<Plane> lumas = new ArrayList<>(filmed);
         lumas.set(2, blurred(filmed.get(2), 7));
         RigFinder.Found found = solve(TRUTH, lumas);
-        assertThat(found.evidence().verdict()).isNotEqualTo(Verdict.SURE);
-        assertThat(found.evidence().reason()).contains("lens C is much softer than the others");
+        assertThat(found.judgement().verdict()).isNotEqualTo(Verdict.SURE);
+        assertThat(found.judgement().reason()).contains("lens C is much softer than the others");
     }
 
     @Test
     void nightIsSaid() {
         RigFinder.Found found =
                 solve(TRUTH, filmed.stream().map(RigFinderTest::atNight).toList());
-        assertThat(found.evidence().verdict()).isEqualTo(Verdict.UNSETTLED);
-        assertThat(found.evidence().reason()).contains("nearly black there");
+        assertThat(found.judgement().verdict()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(found.judgement().reason()).contains("nearly black there");
     }
 
     @Test
@@ -140,8 +140,8 @@ class RigFinderTest {
                         lens.lens().frame(), 1.5 * lens.lens().focalPx(), 0, 0, 0, 0, 0)))
                 .toList();
         RigFinder.Found found = solve(new Rig("two of six", apart), inOrder(0, 3));
-        assertThat(found.evidence().verdict()).isEqualTo(Verdict.UNSETTLED);
-        assertThat(found.evidence().reason()).contains("nothing with the others by the card");
+        assertThat(found.judgement().verdict()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(found.judgement().reason()).contains("nothing with the others by the card");
     }
 
     @Test
@@ -151,8 +151,8 @@ class RigFinderTest {
                 .toList();
         RigFinder.Found found = solve(new Rig("fisheyes that are none", fisheyes), filmed);
         boolean bad = errorDegrees(found.rig()) > 0.25;
-        assertThat(bad && found.evidence().verdict() == Verdict.SURE)
-                .as("%s, %.2f degrees off", found.evidence(), errorDegrees(found.rig()))
+        assertThat(bad && found.judgement().verdict() == Verdict.SURE)
+                .as("%s, %.2f degrees off", found.judgement(), errorDegrees(found.rig()))
                 .isFalse();
     }
 
@@ -189,8 +189,8 @@ class RigFinderTest {
         Arrays.fill(grey, (byte) 120);
         List<Plane> lumas = Collections.nCopies(6, new BytePlane(grey, 0, 480, 480, 640));
         RigFinder.Found found = solve(TRUTH, lumas);
-        assertThat(found.evidence().verdict()).isEqualTo(Verdict.UNSETTLED);
-        assertThat(found.evidence().reason()).contains("share too little");
+        assertThat(found.judgement().verdict()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(found.judgement().reason()).contains("share too little");
         assertThat(found.rig()).isEqualTo(TRUTH);
         assertThat(found.result()).isEmpty();
     }

@@ -62,8 +62,8 @@ class Estimator {
             long free = Files.getFileStore(Files.createDirectories(properties.deliverables()))
                     .getUsableSpace();
             double seconds = done.stream()
-                    .filter(made -> made.row().framesPerSecond() > 0 && alike(made.spec(), spec))
-                    .mapToDouble(made -> pixels / (made.row().framesPerSecond() * pixelsOf(made.spec())))
+                    .filter(finished -> finished.row().framesPerSecond() > 0 && alike(finished.spec(), spec))
+                    .mapToDouble(finished -> pixels / (finished.row().framesPerSecond() * pixelsOf(finished.spec())))
                     .findFirst()
                     .orElse(-1);
             if (spec.bitRateKbps().isPresent()) {
@@ -75,17 +75,17 @@ class Estimator {
                         List.of());
             }
             OptionalDouble known = done.stream()
-                    .filter(made -> made.row().takeId().equals(takeId))
-                    .filter(made -> made.spec().crf().isPresent())
-                    .mapToDouble(made -> 8.0
-                            * made.bytes()
-                            / made.pixels()
-                            * halved(spec.crf().get() - made.spec().crf().get()))
+                    .filter(finished -> finished.row().takeId().equals(takeId))
+                    .filter(finished -> finished.spec().crf().isPresent())
+                    .mapToDouble(finished -> 8.0
+                            * finished.bytes()
+                            / finished.pixels()
+                            * halved(spec.crf().get() - finished.spec().crf().get()))
                     .findFirst();
             double bits = known.orElse(BITS_A_PIXEL * halved(spec.crf().get() - AT_QUALITY));
             String basis = known.isPresent()
-                    ? "by what was made of this take before"
-                    : "rough, nothing was made of this take yet";
+                    ? "by what was finished of this take before"
+                    : "rough, nothing was finished of this take yet";
             return new Estimate(Math.round(bits * pixels / 8), seconds, free, basis, List.of());
         } catch (IOException failed) {
             throw new UncheckedIOException(failed);

@@ -38,8 +38,8 @@ record PointsView(boolean newer, List<Double> moments, List<double[]> points) {
             row[7] = -1;
             row[9] = point.origin() == TiePoint.Origin.BY_HAND ? 1 : 0;
             PointFit fit = PointFit.of(fitted, point);
-            if (!Double.isNaN(fit.restRad())) {
-                row[7] = thousandths(fit.restRad() * focal);
+            if (!Double.isNaN(fit.residualRad())) {
+                row[7] = thousandths(fit.residualRad() * focal);
                 row[8] = thousandths(fit.inverseDistance());
                 put(fit.one(), row, 10);
                 put(fit.two(), row, 13);

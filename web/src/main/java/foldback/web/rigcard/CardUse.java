@@ -57,7 +57,7 @@ class CardUse {
     }
 
     private RigCard.Solved solved(RigMeasure measure, String take) {
-        return new RigCard.Solved(LocalDate.now(clock).toString(), take, measure.verdict(), measure.restRad());
+        return new RigCard.Solved(LocalDate.now(clock).toString(), take, measure.verdict(), measure.residualRad());
     }
 
     /** Gives a card to takes, one revision each; those that it does not fit are left as they are. */

@@ -1,5 +1,7 @@
 package foldback.core.recipe.geometry;
 
+import foldback.core.run.Judgement;
+import foldback.core.run.Reason;
 import foldback.core.run.Verdict;
 import java.util.List;
 
@@ -7,8 +9,8 @@ import java.util.List;
  * What a solve of the rig found.
  *
  * @param algorithm version of what solved
- * @param reason of the verdict, for people
- * @param restRad by how much lenses disagree on their points, root mean square, radians
+ * @param reasons of the verdict
+ * @param residualRad by how much lenses disagree on their points, root mean square, radians
  * @param moments take times whose pictures were compared, seconds; none where points were given
  * @param meetingMetres a proposal for the distance at which the seams meet, from the points' parallax; infinite where all is far
  * @param points content hash of the points that it was solved from
@@ -18,8 +20,8 @@ import java.util.List;
 public record RigMeasure(
         int algorithm,
         Verdict verdict,
-        String reason,
-        double restRad,
+        List<Reason> reasons,
+        double residualRad,
         List<Double> moments,
         double meetingMetres,
         String points,
@@ -28,7 +30,13 @@ public record RigMeasure(
 
     public RigMeasure {
         moments = List.copyOf(moments);
+        reasons = List.copyOf(reasons);
         pairs = List.copyOf(pairs);
         lenses = List.copyOf(lenses);
+    }
+
+    /** Why, in sentences. */
+    public String reason() {
+        return Judgement.sentences(reasons);
     }
 }

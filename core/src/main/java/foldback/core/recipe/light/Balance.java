@@ -4,8 +4,8 @@ import foldback.core.picture.ColourTags;
 import foldback.core.recipe.section.Decisions;
 import foldback.core.recipe.section.Section;
 import foldback.core.tone.CurveChoice;
-import foldback.core.tone.Falloff;
 import foldback.core.tone.LightCurve;
+import foldback.core.tone.Vignetting;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -15,7 +15,7 @@ import java.util.function.UnaryOperator;
  * Exposure and white balance between the lenses.
  *
  * @param curve of the clips where it is not as their files say
- * @param falloff towards the rim of every lens that has none of its own, to be given back
+ * @param vignetting towards the rim of every lens that has none of its own, to be given back
  * @param lenses those that are not listed are left as they are
  * @param whole set by hand for all lenses
  * @param reference the slot of the lens that is left as it is; else their mean is
@@ -27,7 +27,7 @@ import java.util.function.UnaryOperator;
 public record Balance(
         Optional<BalanceMeasure> measure,
         CurveChoice curve,
-        Falloff falloff,
+        Vignetting vignetting,
         List<LensBalance> lenses,
         TrimTracks whole,
         Optional<String> reference,
@@ -39,7 +39,7 @@ public record Balance(
     public static final Balance NONE = new Balance(
             Optional.empty(),
             CurveChoice.AS_TAGGED,
-            Falloff.NONE,
+            Vignetting.NONE,
             List.of(),
             TrimTracks.NONE,
             Optional.empty(),
@@ -65,15 +65,15 @@ public record Balance(
     }
 
     /** What a lens loses towards its rim. */
-    public Falloff falloffOf(String slot) {
-        return of(slot).falloff().orElse(falloff);
+    public Vignetting vignettingOf(String slot) {
+        return of(slot).vignetting().orElse(vignetting);
     }
 
     @Override
     public Balance withSlots(UnaryOperator<String> slotOf) {
         return withLenses(lenses.stream()
                         .map(lens -> new LensBalance(
-                                slotOf.apply(lens.slot()), lens.measured(), lens.trim(), lens.falloff()))
+                                slotOf.apply(lens.slot()), lens.measured(), lens.trim(), lens.vignetting()))
                         .toList())
                 .withReference(reference.map(slotOf));
     }
@@ -86,22 +86,24 @@ public record Balance(
     /** The same for footage on which nothing of it was measured. */
     public Balance unmeasured() {
         return new Balance(
-                Optional.empty(), curve, falloff, lenses, whole, reference, highlights, overStops, transform, noise);
+                Optional.empty(), curve, vignetting, lenses, whole, reference, highlights, overStops, transform, noise);
     }
 
     /** The same for other lenses. */
     public Balance withLenses(List<LensBalance> changed) {
-        return new Balance(measure, curve, falloff, changed, whole, reference, highlights, overStops, transform, noise);
+        return new Balance(
+                measure, curve, vignetting, changed, whole, reference, highlights, overStops, transform, noise);
     }
 
     /** The same with another reference, to be evened out again. */
     public Balance withReference(Optional<String> slot) {
-        return new Balance(measure, curve, falloff, lenses, whole, slot, highlights, overStops, transform, noise);
+        return new Balance(measure, curve, vignetting, lenses, whole, slot, highlights, overStops, transform, noise);
     }
 
     /** The same for clips whose curve is another one than their files say. */
     public Balance withCurve(CurveChoice chosen) {
-        return new Balance(measure, chosen, falloff, lenses, whole, reference, highlights, overStops, transform, noise);
+        return new Balance(
+                measure, chosen, vignetting, lenses, whole, reference, highlights, overStops, transform, noise);
     }
 
     /** What a clip's code values mean, as far as tags say it. */
@@ -115,15 +117,16 @@ public record Balance(
     }
 
     public Balance withHighlights(Highlights changed) {
-        return new Balance(measure, curve, falloff, lenses, whole, reference, changed, overStops, transform, noise);
+        return new Balance(measure, curve, vignetting, lenses, whole, reference, changed, overStops, transform, noise);
     }
 
     public Balance withTransform(Optional<Transform> chosen) {
-        return new Balance(measure, curve, falloff, lenses, whole, reference, highlights, overStops, chosen, noise);
+        return new Balance(measure, curve, vignetting, lenses, whole, reference, highlights, overStops, chosen, noise);
     }
 
     public Balance withNoise(NoiseReduction taken) {
-        return new Balance(measure, curve, falloff, lenses, whole, reference, highlights, overStops, transform, taken);
+        return new Balance(
+                measure, curve, vignetting, lenses, whole, reference, highlights, overStops, transform, taken);
     }
 
     /** Whether nothing of it changes over time. */

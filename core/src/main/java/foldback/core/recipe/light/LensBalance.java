@@ -1,15 +1,15 @@
 package foldback.core.recipe.light;
 
 import foldback.core.keys.Track;
-import foldback.core.tone.Falloff;
+import foldback.core.tone.Vignetting;
 import java.util.Optional;
 
 /**
  * Exposure and white balance of one lens: what was measured, and what was set by hand on top.
  *
- * @param falloff towards its rim, where it is of another kind than other lenses
+ * @param vignetting towards its rim, where it is of another kind than other lenses
  */
-public record LensBalance(String slot, Track<Stops> measured, TrimTracks trim, Optional<Falloff> falloff) {
+public record LensBalance(String slot, Track<Stops> measured, TrimTracks trim, Optional<Vignetting> vignetting) {
 
     /** A lens that loses towards its rim as all do. */
     public LensBalance(String slot, Track<Stops> measured, TrimTracks trim) {

@@ -222,20 +222,20 @@ final class Adjuster {
     /** What each point moves by once the rig's numbers have moved. */
     private double[] ownSteps(Equations e, Points points, double[] step) {
         double[] steps = new double[3 * points.count()];
-        double[] rest = new double[3];
+        double[] residual = new double[3];
         for (int n = 0; n < points.count(); n++) {
             int[] numbers = e.numbers[n];
             int shared = numbers.length;
             for (int o = 0; o < 3; o++) {
-                rest[o] = e.own[12 * n + 9 + o];
+                residual[o] = e.own[12 * n + 9 + o];
                 int at = e.offsets[n] + o * shared;
                 for (int a = 0; a < shared; a++) {
-                    rest[o] -= e.coupling[at + a] * step[numbers[a]];
+                    residual[o] -= e.coupling[at + a] * step[numbers[a]];
                 }
             }
             for (int o = 0; o < 3; o++) {
                 for (int p = 0; p < 3; p++) {
-                    steps[3 * n + o] += e.own[12 * n + 3 * o + p] * rest[p];
+                    steps[3 * n + o] += e.own[12 * n + 3 * o + p] * residual[p];
                 }
             }
         }

@@ -36,7 +36,7 @@ final class OwnTerms {
     void fill(Adjuster.Loss loss, RigState state, int stand, PointTerms terms, double[] place, double damping) {
         double square = 0;
         for (int r = 0; r < terms.rows; r++) {
-            square += terms.rest[r] * terms.rest[r];
+            square += terms.residual[r] * terms.residual[r];
         }
         square /= loss.noise() * loss.noise();
         believed = loss.believed(square);
@@ -65,7 +65,7 @@ final class OwnTerms {
         for (int a = 0; a < 3; a++) {
             for (int r = 0; r < terms.rows; r++) {
                 double ja = terms.byOwn[3 * r + a];
-                gradient[a] += weight * ja * terms.rest[r];
+                gradient[a] += weight * ja * terms.residual[r];
                 for (int b = 0; b < 3; b++) {
                     block[3 * a + b] += weight * ja * terms.byOwn[3 * r + b];
                 }

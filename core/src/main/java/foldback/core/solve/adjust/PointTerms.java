@@ -15,7 +15,7 @@ final class PointTerms {
     double[] byLens = new double[0];
 
     /** What the point's coordinates differ by, seen less projected, pixels; two a view. */
-    double[] rest = new double[0];
+    double[] residual = new double[0];
 
     /** How the projected coordinates change with the point's own three numbers. */
     double[] byOwn = new double[0];
@@ -35,8 +35,8 @@ final class PointTerms {
      */
     boolean fill(RigState state, WorldPoint point, double[] d, double[] sides) {
         rows = 2 * point.views();
-        if (rest.length < rows) {
-            rest = new double[rows];
+        if (residual.length < rows) {
+            residual = new double[rows];
             byOwn = new double[rows * OWN];
             byLens = new double[rows * RigState.EACH];
         }
@@ -56,7 +56,7 @@ final class PointTerms {
             double yx = point.whitening()[3 * view + 1];
             double yy = point.whitening()[3 * view + 2];
             int row = 2 * view;
-            whiten(rest, row, row + 1, 1, xx, yx, yy);
+            whiten(residual, row, row + 1, 1, xx, yx, yy);
             whiten(byOwn, row * OWN, (row + 1) * OWN, OWN, xx, yx, yy);
             whiten(byLens, row * RigState.EACH, (row + 1) * RigState.EACH, RigState.EACH, xx, yx, yy);
         }
@@ -78,8 +78,8 @@ final class PointTerms {
             return false;
         }
         int row = 2 * view;
-        rest[row] = x - xy[0];
-        rest[row + 1] = y - xy[1];
+        residual[row] = x - xy[0];
+        residual[row + 1] = y - xy[1];
         for (int k = 0; k < 2; k++) {
             turned(m, sides[3 * k], sides[3 * k + 1], sides[3 * k + 2], rayByNumber);
             own(row, k);

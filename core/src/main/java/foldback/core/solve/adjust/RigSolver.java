@@ -89,7 +89,7 @@ public final class RigSolver {
         Priors priors = priors(card, WorldPoint.stands(seen), settings, DOUBTS.length - 1);
         return new SolveResult(
                 adjusted.state().rigTurnedLike(card),
-                rests(adjusted, number, view),
+                residuals(adjusted, number, view),
                 spread(adjusted.weights(), number, 1, 0),
                 spread(adjusted.points().places, number, Points.EACH, 3),
                 best.noise() * sigma,
@@ -352,7 +352,7 @@ public final class RigSolver {
             terms.whiten(adjusted.points().seen.get(n));
             double sum = 0;
             for (int r = 0; r < terms.rows; r++) {
-                sum += terms.rest[r] * terms.rest[r];
+                sum += terms.residual[r] * terms.residual[r];
             }
             squares[n] = sum / medianOfSquares(terms.rows - 3);
         });
@@ -377,21 +377,22 @@ public final class RigSolver {
             double[] place = Arrays.copyOfRange(points.places, Points.EACH * n, Points.EACH * (n + 1));
             points.sides(n, sides);
             if (!terms.fill(adjusted.state(), points.seen.get(n), place, sides)) {
-                Arrays.fill(terms.rest, Double.POSITIVE_INFINITY);
+                Arrays.fill(terms.residual, Double.POSITIVE_INFINITY);
             }
             visitor.visit(n, terms);
         }
     }
 
     /** By how much the two lenses of each tie point disagree on it, pixels: the root of the sum of its four coordinates' squares. */
-    private static double[] rests(Adjuster.Adjusted adjusted, int[] number, int[] view) {
-        double[][] rests = new double[adjusted.points().count()][];
-        visitTerms(adjusted, (n, terms) -> rests[n] = Arrays.copyOf(terms.rest, terms.rows));
+    private static double[] residuals(Adjuster.Adjusted adjusted, int[] number, int[] view) {
+        double[][] residuals = new double[adjusted.points().count()][];
+        visitTerms(adjusted, (n, terms) -> residuals[n] = Arrays.copyOf(terms.residual, terms.rows));
         double[] of = new double[number.length];
         for (int i = 0; i < of.length; i++) {
-            double[] rest = rests[number[i]];
+            double[] residual = residuals[number[i]];
             int second = 2 * view[i];
-            of[i] = Math.hypot(Math.hypot(rest[0], rest[1]), Math.hypot(rest[second], rest[second + 1]));
+            of[i] = Math.hypot(
+                    Math.hypot(residual[0], residual[1]), Math.hypot(residual[second], residual[second + 1]));
         }
         return of;
     }

@@ -6,7 +6,7 @@ import foldback.core.rig.Rig;
  * A solved rig.
  *
  * @param rig turned as a whole like the card
- * @param restPx of each point, by how much the lenses disagree on it, pixels
+ * @param residualPx of each point, by how much the lenses disagree on it, pixels
  * @param weights how far each point was believed, 0 to 1
  * @param inverseDistance of each point from the rig's origin, 1/m
  * @param noisePx standard deviation of a point's coordinate, the mean of all
@@ -18,7 +18,7 @@ import foldback.core.rig.Rig;
  */
 public record SolveResult(
         Rig rig,
-        double[] restPx,
+        double[] residualPx,
         double[] weights,
         double[] inverseDistance,
         double noisePx,

@@ -111,7 +111,7 @@ final class Sums {
         for (int a = 0; a < across.length; a++) {
             double one = weight * across[a];
             double two = weight * down[a];
-            gradient[lens + a] += one * terms.rest[2 * view] + two * terms.rest[2 * view + 1];
+            gradient[lens + a] += one * terms.residual[2 * view] + two * terms.residual[2 * view + 1];
             int at = (lens + a) * freeSize + lens;
             for (int b = 0; b <= a; b++) {
                 hessian[at + b] += one * across[b] + two * down[b];

@@ -55,7 +55,7 @@ public final class CellPainter {
     /** The places of the row at hand where they are known, else null. */
     private PlaceTape known;
     /** Where the places of the row at hand are to be kept, or null. */
-    private PlaceTape made;
+    private PlaceTape recorded;
 
     /** @param kept places from frames before, or null where none are to be kept */
     public CellPainter(
@@ -99,10 +99,10 @@ public final class CellPainter {
 
     public void paintRow(int row) {
         known = kept == null ? null : kept.row(row);
-        made = kept != null && known == null && kept.hasRoom() ? new PlaceTape(2 * size * canvas.width()) : null;
+        recorded = kept != null && known == null && kept.hasRoom() ? new PlaceTape(2 * size * canvas.width()) : null;
         paintCells(row);
-        if (made != null) {
-            kept.keep(row, made);
+        if (recorded != null) {
+            kept.keep(row, recorded);
         }
     }
 
@@ -129,8 +129,8 @@ public final class CellPainter {
 
     private int together(int column, int row) {
         int cells = plan.together(column, row, maxCells);
-        if (made != null) {
-            made.add(cells);
+        if (recorded != null) {
+            recorded.add(cells);
         }
         return cells;
     }
@@ -190,8 +190,8 @@ public final class CellPainter {
     /** @param lumaPlaces where the luma samples lie; may be the painter's own, which are those of chroma afterwards */
     private void gather(int lens, int node, int cells, boolean clamped, SamplePlaces lumaPlaces) {
         Frame source = sources.get(lens);
-        if (made != null) {
-            made.add(lumaPlaces);
+        if (recorded != null) {
+            recorded.add(lumaPlaces);
         }
         sampler.sample(source.y(), kernel, lumaPlaces, luma);
         if (known != null) {
@@ -201,8 +201,8 @@ public final class CellPainter {
             boolean left = shiftX == 0 || source.tags().siting() == ColourTags.Siting.LEFT;
             path.chroma(plan.grid(lens), node, cells, shiftX, source.format().chromaShiftY(), left ? 0.5 : 1);
             place(source.u(), clamped, places);
-            if (made != null) {
-                made.add(places);
+            if (recorded != null) {
+                recorded.add(places);
             }
         }
         sampler.sample(source.u(), kernel, places, blue);
@@ -247,8 +247,8 @@ public final class CellPainter {
             known.next(levels, pitch * size / 4);
         } else {
             LevelSpread.spread(lifts[lens], node, plan.grid(lens).columns(), size, cells, levels);
-            if (made != null) {
-                made.add(levels, pitch * size / 4);
+            if (recorded != null) {
+                recorded.add(levels, pitch * size / 4);
             }
         }
         toner.place(light, luma, blue, red, levels, pitch, size);
@@ -332,9 +332,9 @@ public final class CellPainter {
                 known.next(chromaWeights[lens], count / 4);
             } else if (plan.shows(cell, lens)) {
                 halve(lumaWeights[lens], cells * size, chromaWeights[lens]);
-                if (made != null) {
-                    made.add(lumaWeights[lens], count);
-                    made.add(chromaWeights[lens], count / 4);
+                if (recorded != null) {
+                    recorded.add(lumaWeights[lens], count);
+                    recorded.add(chromaWeights[lens], count / 4);
                 }
             }
         }

@@ -1,8 +1,8 @@
 package foldback.core.stitch.paint;
 
 import foldback.core.picture.Frame;
-import foldback.core.tone.Falloff;
 import foldback.core.tone.LensLight;
+import foldback.core.tone.Vignetting;
 import foldback.core.warp.PlaceTape;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicLong;
@@ -15,7 +15,7 @@ public final class KeptPlaces {
     private final PlaceTape[] rows;
     private final AtomicLong room;
     private List<Integer> strides = List.of();
-    private List<Falloff> falloffs = List.of();
+    private List<Vignetting> vignettings = List.of();
 
     /** @param bytes the most that may be kept */
     public KeptPlaces(int rowCount, long bytes) {
@@ -28,12 +28,12 @@ public final class KeptPlaces {
         List<Integer> found = frames.stream()
                 .flatMap(frame -> List.of(frame.y().stride(), frame.u().stride()).stream())
                 .toList();
-        List<Falloff> lost = lights.stream().map(LensLight::falloff).toList();
+        List<Vignetting> lost = lights.stream().map(LensLight::vignetting).toList();
         if (strides.isEmpty()) {
             strides = found;
-            falloffs = lost;
+            vignettings = lost;
         }
-        return strides.equals(found) && falloffs.equals(lost);
+        return strides.equals(found) && vignettings.equals(lost);
     }
 
     /** The places of a row from its first strip on, or null where they were not kept. */

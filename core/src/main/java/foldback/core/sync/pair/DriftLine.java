@@ -85,11 +85,11 @@ public record DriftLine(double at, double lag, double slope, double sigma, doubl
         }
         boolean sloped = n >= 3 && t[n - 1] - t[0] >= span;
         double fitted = sloped ? both / spread : 0;
-        double rest = 0;
+        double residual = 0;
         for (int i = 0; i < n; i++) {
-            rest += Math.pow(y[i] - mean - fitted * (t[i] - middle), 2);
+            residual += Math.pow(y[i] - mean - fitted * (t[i] - middle), 2);
         }
-        double scatter = Math.max(LEAST_SCATTER * near, Math.sqrt(rest / Math.max(1, n - 2)));
+        double scatter = Math.max(LEAST_SCATTER * near, Math.sqrt(residual / Math.max(1, n - 2)));
         return new DriftLine(
                 middle,
                 mean,
@@ -106,14 +106,15 @@ public record DriftLine(double at, double lag, double slope, double sigma, doubl
 
     /** Between what the first and the last half of some windows say, the line taken off, seconds; NaN without two. */
     public double apart(double[] times, double[] lags) {
-        double[] rest = new double[times.length];
-        for (int i = 0; i < rest.length; i++) {
-            rest[i] = lags[i] - at(times[i]);
+        double[] residual = new double[times.length];
+        for (int i = 0; i < residual.length; i++) {
+            residual[i] = lags[i] - at(times[i]);
         }
-        int half = rest.length / 2;
+        int half = residual.length / 2;
         return half == 0
                 ? Double.NaN
-                : Math.abs(median(Arrays.copyOf(rest, half)) - median(Arrays.copyOfRange(rest, half, rest.length)));
+                : Math.abs(median(Arrays.copyOf(residual, half))
+                        - median(Arrays.copyOfRange(residual, half, residual.length)));
     }
 
     private static double median(double[] values) {

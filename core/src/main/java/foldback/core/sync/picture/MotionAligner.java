@@ -127,10 +127,10 @@ public final class MotionAligner {
         int n = times.length;
         double span = n == 0 ? LEAST_SPAN : Math.max(LEAST_SPAN, SPAN_SHARE * (times[n - 1] - times[0]));
         DriftLine line = DriftLine.fit(times, lags, NEAR_FRAMES / rate, span);
-        double rest = windows.pooled(line::at);
+        double residual = windows.pooled(line::at);
         DriftLine found = new DriftLine(
                 line.at(),
-                line.lag() + rest,
+                line.lag() + residual,
                 line.slope(),
                 Math.max(line.sigma(), LEAST_SIGMA / rate),
                 line.slopeSigma(),

@@ -93,9 +93,9 @@ final class FineDelay {
         double[] lags =
                 Arrays.stream(witnesses).mapToDouble(i -> windows.lags[i]).toArray();
         DriftLine line = line(times, lags, span);
-        double rest = pooled.lag(0, n, line, line.agreeing() > 1 ? NEAR_LINE : windows.reachSeconds);
+        double residual = pooled.lag(0, n, line, line.agreeing() > 1 ? NEAR_LINE : windows.reachSeconds);
         DriftLine found = new DriftLine(
-                line.at(), line.lag() + rest, line.slope(), line.sigma(), line.slopeSigma(), line.agreeing());
+                line.at(), line.lag() + residual, line.slope(), line.sigma(), line.slopeSigma(), line.agreeing());
         int[] on = Arrays.stream(witnesses)
                 .filter(i -> Math.abs(windows.lags[i] - found.at(windows.times[i])) <= AGREE_SECONDS)
                 .toArray();

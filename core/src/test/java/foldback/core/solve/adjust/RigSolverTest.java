@@ -122,7 +122,7 @@ class RigSolverTest {
         SolveResult result = RigSolver.solve(CARD, CARD, points, SolveSettings.defaults(), Run.QUIET);
         assertThat(errorDegrees(result)).isLessThan(0.04);
         for (int i = 0; i < points.size(); i++) {
-            if (result.restPx()[i] > 5) {
+            if (result.residualPx()[i] > 5) {
                 assertThat(result.weights()[i]).isLessThan(0.1);
             }
         }

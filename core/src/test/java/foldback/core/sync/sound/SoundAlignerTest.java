@@ -71,7 +71,7 @@ class SoundAlignerTest {
     void findsTheOffsetOfTwoClips(double start) {
         SyncResult result = align(List.of(clip(COMMON, 0, 25, 300, 1), clip(COMMON, start, 20, 300, 2)));
         assertThat(result.offsets()[1]).isCloseTo(start, within(0.0001));
-        assertThat(result.evidence().verdict()).isEqualTo(Verdict.SURE);
+        assertThat(result.judgement().verdict()).isEqualTo(Verdict.SURE);
         assertThat(result.unplaced()).isEmpty();
     }
 
@@ -81,14 +81,14 @@ class SoundAlignerTest {
         float[] common = common(260, 4);
         SyncResult result = align(List.of(clip(common, 0, 210, 600, 1), clip(common, 41.5, 200, 600, 2)));
         assertThat(result.offsets()[1]).isCloseTo(41.5, within(0.0001));
-        assertThat(result.evidence().verdict()).isEqualTo(Verdict.SURE);
+        assertThat(result.judgement().verdict()).isEqualTo(Verdict.SURE);
         float[] bars = common(8, 5);
         float[] music = new float[260 * RATE];
         for (int i = 0; i < music.length; i++) {
             music[i] = bars[i % (4 * RATE)];
         }
         SyncResult round = align(List.of(clip(music, 0, 210, 100, 1), clip(music, 41.5, 200, 100, 2)));
-        assertThat(round.evidence().verdict()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(round.judgement().verdict()).isEqualTo(Verdict.UNSETTLED);
     }
 
     @Test
@@ -117,7 +117,7 @@ class SoundAlignerTest {
             assertThat(result.offsets()[i]).isCloseTo(starts[i] - starts[0], within(0.0002));
         }
         assertThat(result.pairs()).hasSize(15);
-        assertThat(result.evidence().verdict()).isEqualTo(Verdict.SURE);
+        assertThat(result.judgement().verdict()).isEqualTo(Verdict.SURE);
         assertThat(result.residualSeconds()).isLessThan(0.0005);
     }
 
@@ -125,14 +125,14 @@ class SoundAlignerTest {
     void strangersAreNotPlaced() {
         float[] elsewhere = common(40, 4);
         SyncResult two = align(List.of(clip(COMMON, 0, 20, 300, 1), clip(elsewhere, 0, 20, 300, 2)));
-        assertThat(two.evidence().verdict()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(two.judgement().verdict()).isEqualTo(Verdict.UNSETTLED);
         assertThat(two.unplaced()).containsExactly(1);
         SyncResult three = align(
                 List.of(clip(COMMON, 0, 20, 300, 1), clip(elsewhere, 0, 20, 300, 2), clip(COMMON, 3, 20, 300, 3)));
         assertThat(three.unplaced()).containsExactly(1);
         assertThat(three.offsets()[2]).isCloseTo(3, within(0.0001));
-        assertThat(three.evidence().verdict()).isEqualTo(Verdict.UNSETTLED);
-        assertThat(three.evidence().reason()).contains("has no sound in common");
+        assertThat(three.judgement().verdict()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(three.judgement().reason()).contains("has no sound in common");
     }
 
     @Test
@@ -140,7 +140,9 @@ class SoundAlignerTest {
         SyncResult result = align(List.of(clip(COMMON, 0, 10, 300, 1), Optional.empty(), clip(COMMON, 1, 10, 300, 2)));
         assertThat(result.unplaced()).containsExactly(1);
         assertThat(result.offsets()[2]).isCloseTo(1, within(0.0001));
-        assertThat(align(List.of(Optional.empty(), Optional.empty())).evidence().reason())
+        assertThat(align(List.of(Optional.empty(), Optional.empty()))
+                        .judgement()
+                        .reason())
                 .contains("No two clips share a second of sound");
     }
 
@@ -153,14 +155,14 @@ class SoundAlignerTest {
         assertThat(align(List.of(scrap, clip(COMMON, 0, 10, 300, 1))).unplaced())
                 .containsExactly(1);
         Optional<SoundTrack> none = Optional.of(new SoundTrack(new short[0], RATE, 0));
-        assertThat(align(List.of(none, none)).evidence().verdict()).isEqualTo(Verdict.UNSETTLED);
+        assertThat(align(List.of(none, none)).judgement().verdict()).isEqualTo(Verdict.UNSETTLED);
     }
 
     @Test
     void anOverlapShorterThanAWindowIsNotSure() {
         for (double seconds : new double[] {0.2, 1.0, 1.01, 1.03, 1.5}) {
             SyncResult result = align(List.of(clip(COMMON, 0, 10, 300, 1), clip(COMMON, 10 - seconds, 9, 300, 2)));
-            if (result.evidence().verdict() == Verdict.SURE) {
+            if (result.judgement().verdict() == Verdict.SURE) {
                 assertThat(result.offsets()[1]).isCloseTo(10 - seconds, within(0.0005));
             }
         }
@@ -171,7 +173,7 @@ class SoundAlignerTest {
         // Two places with a loud burst each and hiss of their own: the bursts alone would fit at one lag.
         for (int seed = 0; seed < 6; seed++) {
             SyncResult result = align(List.of(bang(100 + seed, 4), bang(200 + seed, 9)));
-            assertThat(result.evidence().verdict()).isNotEqualTo(Verdict.SURE);
+            assertThat(result.judgement().verdict()).isNotEqualTo(Verdict.SURE);
         }
     }
 
@@ -194,7 +196,7 @@ class SoundAlignerTest {
             loop[i] = COMMON[i % (2 * RATE)];
         }
         SyncResult result = align(List.of(clip(loop, 0, 20, 100, 1), clip(loop, 5, 20, 100, 2)));
-        assertThat(result.evidence().verdict()).isNotEqualTo(Verdict.SURE);
+        assertThat(result.judgement().verdict()).isNotEqualTo(Verdict.SURE);
     }
 
     /** The second clip's second is longer by 40 ppm: in two minutes it falls behind by nearly five milliseconds. */
@@ -211,7 +213,7 @@ class SoundAlignerTest {
         assertThat(result.offsets()[1]).isCloseTo(9.5, within(0.0001));
         assertThat(result.driftPpm()[1]).isCloseTo(40, within(0.5));
         assertThat(result.driftSigmaPpm()[1]).isLessThan(1);
-        assertThat(result.evidence().verdict()).isEqualTo(Verdict.SURE);
+        assertThat(result.judgement().verdict()).isEqualTo(Verdict.SURE);
     }
 
     @Test
@@ -231,7 +233,7 @@ class SoundAlignerTest {
         }
         SyncResult result = align(List.of(clip(claps, 0, 20, 250, 1), clip(claps, 3.3, 19, 250, 2)));
         assertThat(result.offsets()[1]).isCloseTo(3.3, within(0.0005));
-        assertThat(result.evidence().verdict()).isEqualTo(Verdict.SURE);
+        assertThat(result.judgement().verdict()).isEqualTo(Verdict.SURE);
     }
 
     @Test

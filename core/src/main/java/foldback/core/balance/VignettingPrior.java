@@ -3,11 +3,11 @@ package foldback.core.balance;
 import org.ejml.simple.SimpleMatrix;
 
 /**
- * What is taken of a lens's falloff before anything is seen: so many stops at the rim, and towards it a power of the distance from the
+ * What is taken of a lens's vignetting before anything is seen: so many stops at the rim, and towards it a power of the distance from the
  * centre, all from the square, as light falls by a lens's angle, to the fifth, as its rims cut light off, being as likely; each power as the
  * polynomial of even powers that fits it best. Where lenses share but their rims, that is what tells their middles.
  */
-final class FalloffPrior {
+final class VignettingPrior {
     static final int TERMS = 3;
     private static final double RIM_STOPS = 0.4;
     private static final double RIM_SIGMA = 0.5;
@@ -23,7 +23,7 @@ final class FalloffPrior {
 
     final SimpleMatrix precision;
 
-    FalloffPrior() {
+    VignettingPrior() {
         SimpleMatrix even = new SimpleMatrix(SHARES, TERMS);
         for (int i = 0; i < SHARES; i++) {
             for (int a = 0; a < TERMS; a++) {

@@ -6,18 +6,18 @@ import java.util.function.DoubleBinaryOperator;
  * How a lens's light falls off towards its rim, in stops: {@code square r^2 + fourth r^4 + sixth r^6}, r the distance from the lens's
  * centre as a share of the farthest that is used ({@link foldback.core.lens.LensFrame#fieldShare}).
  */
-public record Falloff(double square, double fourth, double sixth) {
-    public static final Falloff NONE = new Falloff(0, 0, 0);
+public record Vignetting(double square, double fourth, double sixth) {
+    public static final Vignetting NONE = new Vignetting(0, 0, 0);
     /** A lens that loses more is described wrongly. */
     public static final double MOST = 6;
 
     private static final int STEPS = 1000;
 
-    public Falloff {
+    public Vignetting {
         for (double value : new double[] {square, fourth, sixth}) {
             if (!(Math.abs(value) <= MOST)) {
                 throw new IllegalArgumentException(
-                        "a part of a falloff must be -" + MOST + " to " + MOST + " stops: " + value);
+                        "a part of a vignetting must be -" + MOST + " to " + MOST + " stops: " + value);
             }
         }
     }
