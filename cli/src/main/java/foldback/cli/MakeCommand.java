@@ -5,6 +5,7 @@ import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.recipe.RecipeJson;
+import foldback.engine.render.BusyException;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
@@ -30,9 +31,11 @@ import tools.jackson.databind.node.ObjectNode;
 @Command(
         name = "make",
         mixinStandardHelpOptions = true,
-        description = "Renders a recipe to a tagged 360 file. Goes on where a broken attempt stopped.")
+        description = "Renders a recipe to a tagged 360 file. Goes on where a broken attempt stopped;"
+                + " started once more while it runs, it helps.")
 final class MakeCommand implements Callable<Integer> {
     private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final long LOOK_AGAIN_MILLIS = 200;
 
     @Parameters(paramLabel = "RECIPE.json", description = "the recipe of a take")
     private Path recipeFile;
@@ -81,7 +84,11 @@ final class MakeCommand implements Callable<Integer> {
                 spec.transformed() ? TransformFile.open(recipe, take, folders) : Optional.empty());
         Path target = out.toAbsolutePath();
         Path work = target.resolveSibling("." + target.getFileName() + ".work");
-        Verified verified = new Renderer(threads, 0).render(job, work, target, progress(job));
+        Optional<Verified> made = renderOrHelp(new Renderer(threads, 0), job, work, target);
+        if (made.isEmpty()) {
+            return helped(target);
+        }
+        Verified verified = made.get();
         delete(work);
         ObjectNode found = JSON.createObjectNode()
                 .put("file", String.valueOf(target.getFileName()))
@@ -105,6 +112,37 @@ final class MakeCommand implements Callable<Integer> {
                 json
                         ? JSON.writerWithDefaultPrettyPrinter().writeValueAsString(found)
                         : "Made " + target.getFileName() + ": " + verified.frames() + " frames. " + verified.says());
+        printer.flush();
+        return CommandLine.ExitCode.OK;
+    }
+
+    /** Renders, or helps another process that does; empty where that one made the file. */
+    private Optional<Verified> renderOrHelp(Renderer renderer, RenderJob job, Path work, Path target)
+            throws InterruptedException {
+        while (true) {
+            try {
+                return Optional.of(renderer.render(job, work, target, progress(job)));
+            } catch (BusyException another) {
+                while (renderer.help(job, work, progress(job))) {
+                    Thread.sleep(LOOK_AGAIN_MILLIS);
+                }
+                if (Files.exists(target)) {
+                    return Optional.empty();
+                }
+                // The other one ended without the file: this one goes on with its pieces.
+            }
+        }
+    }
+
+    private int helped(Path target) {
+        var printer = command.commandLine().getOut();
+        printer.println(
+                json
+                        ? JSON.writerWithDefaultPrettyPrinter()
+                                .writeValueAsString(JSON.createObjectNode()
+                                        .put("file", String.valueOf(target.getFileName()))
+                                        .put("helped", true))
+                        : "Helped another process to make " + target.getFileName() + ", which is there.");
         printer.flush();
         return CommandLine.ExitCode.OK;
     }

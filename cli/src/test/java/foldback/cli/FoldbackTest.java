@@ -10,7 +10,11 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.List;
 import java.util.SplittableRandom;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -251,6 +255,44 @@ class FoldbackTest {
                 folder.resolve("media").toString());
         assertThat(code).isEqualTo(2);
         assertThat(err.toString(StandardCharsets.UTF_8)).contains("the recipe has no transform");
+    }
+
+    @Test
+    void makeStartedOnceMoreHelps() throws Exception {
+        Path media = Files.createDirectories(folder.resolve("media/demo"));
+        for (String name : new String[] {"sluice-path-a.mp4", "sluice-path-b.mp4"}) {
+            Files.copy(DEMO.resolve(name), media.resolve(name));
+        }
+        Path spec = folder.resolve("spec.json");
+        Files.writeString(
+                spec,
+                Files.readString(FORMATS.resolve("spec.example.json"))
+                        .replace("3840", "1024")
+                        .replace("1920", "512")
+                        .replace("250", "10"));
+        String[] command = {
+            "make",
+            FORMATS.resolve("recipe.example.json").toString(),
+            "--spec",
+            spec.toString(),
+            "--out",
+            folder.resolve("film.mp4").toString(),
+            "--media",
+            folder.resolve("media").toString()
+        };
+        ExecutorService two = Executors.newFixedThreadPool(2);
+        try {
+            Future<Integer> one = two.submit(() -> Foldback.run(command));
+            Future<Integer> other = two.submit(() -> Foldback.run(command));
+            assertThat(List.of(one.get(), other.get()))
+                    .as(err.toString(StandardCharsets.UTF_8))
+                    .containsOnly(0);
+        } finally {
+            two.shutdownNow();
+        }
+        assertThat(out.toString(StandardCharsets.UTF_8))
+                .contains("Made film.mp4: 210 frames.")
+                .contains("Helped another process to make film.mp4");
     }
 
     @Test

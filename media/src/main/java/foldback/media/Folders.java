@@ -11,8 +11,11 @@ import java.util.stream.Stream;
 public final class Folders {
     private Folders() {}
 
-    /** Deletes a folder and all that is in it. */
+    /** Deletes a folder, if it is there, and all that is in it. */
     public static void delete(Path folder) throws IOException {
+        if (!Files.exists(folder)) {
+            return;
+        }
         List<Path> deepestFirst;
         try (Stream<Path> all = Files.walk(folder)) {
             deepestFirst = all.sorted(Comparator.reverseOrder()).toList();

@@ -10,6 +10,7 @@ import org.springframework.validation.annotation.Validated;
  * Where this installation keeps its files.
  *
  * @param role {@code pages} or {@code worker}
+ * @param worker name of this worker among those of the same home
  * @param home the folder of media, deliverables and caches
  * @param demo whether the demo project is brought in at the start
  * @param demoFolder where the demo takes lie
@@ -19,6 +20,7 @@ import org.springframework.validation.annotation.Validated;
 @ConfigurationProperties("foldback")
 public record FoldbackProperties(
         @NotNull String role,
+        @NotNull String worker,
         @NotNull Path home,
         boolean demo,
         @NotNull Path demoFolder,

@@ -87,7 +87,7 @@ class DeliverablesTest {
                         .json()
                         .path("detail")
                         .asString())
-                .contains("a canvas is 2:1");
+                .contains("'spec.width'", "a multiple of 4: 250");
     }
 
     @Test
@@ -248,6 +248,8 @@ class DeliverablesTest {
                                 .contains("Another process is making this file already"));
                 long frames = render.row().path("framesDone").asLong();
                 assertThat(render.state()).isEqualTo("working");
+                // What the hung one does not work on is made meanwhile.
+                Awaitility.await().atMost(Patience.LONG).until(() -> render.pieces(server) == 1);
                 hung.resume();
                 render.awaitFrames(frames);
                 render.await("done");

@@ -9,9 +9,11 @@ import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 import org.awaitility.Awaitility;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -75,6 +77,14 @@ record QueuedRender(Api api, long id) {
 
     void awaitFrames(long more) {
         await(row -> row.path("framesDone").asLong() > more);
+    }
+
+    /** How many of its pieces are there. */
+    long pieces(RunningApplication.Server server) throws Exception {
+        try (Stream<Path> files = Files.walk(server.home.resolve("work/render").resolve(Long.toString(id)))) {
+            return files.filter(file -> file.getFileName().toString().matches("piece-\\d+\\.mp4"))
+                    .count();
+        }
     }
 
     /** The same documents, rendered here in one go, undisturbed. */

@@ -101,7 +101,7 @@ class ScriptTest {
                 #!/usr/bin/env bash
                 %s
                 case "$*" in
-                  *role=worker*) touch "$FOLDBACK_HOME/run/worker.alive"; exec sleep 600 ;;
+                  *role=worker*) name=${*##*foldback.worker=}; touch "$FOLDBACK_HOME/run/${name%%%% *}.alive"; exec sleep 600 ;;
                   *) exec node -e 'require("http").createServer((q, a) => a.end("ok")).listen(+process.env.FOLDBACK_PORT, "127.0.0.1")' ;;
                 esac
                 """.formatted(work));
@@ -109,7 +109,7 @@ class ScriptTest {
         return folder;
     }
 
-    private Ended start(Path home, String work, int port, int databasePort) throws Exception {
+    private Ended start(Path home, String work, int port, int databasePort, String... more) throws Exception {
         Path java = slowJava(work);
         Path jar = folder.resolve("pages.jar");
         try (ZipOutputStream entries = new ZipOutputStream(Files.newOutputStream(jar))) {
@@ -117,6 +117,15 @@ class ScriptTest {
                 entries.putNextEntry(new ZipEntry("BOOT-INF/classes/db/migration/" + migration + ".sql"));
             }
         }
+        List<String> command = new ArrayList<>(List.of(
+                "start",
+                "--home",
+                home.toString(),
+                "--port",
+                Integer.toString(port),
+                "--db-port",
+                Integer.toString(databasePort)));
+        command.addAll(List.of(more));
         return run(
                 Map.of(
                         "PATH",
@@ -125,13 +134,7 @@ class ScriptTest {
                         jar.toString(),
                         "FOLDBACK_PATIENCE",
                         "3"),
-                "start",
-                "--home",
-                home.toString(),
-                "--port",
-                Integer.toString(port),
-                "--db-port",
-                Integer.toString(databasePort));
+                command.toArray(String[]::new));
     }
 
     private static final String BUSY_SECONDS = "end=$((SECONDS + 8)); while [ $SECONDS -lt $end ]; do :; done";
@@ -231,11 +234,26 @@ class ScriptTest {
         assertThat(home.resolve("db-before-9")).doesNotExist();
         assertThat(home.resolve("db-schema")).hasContent("11");
         try {
-            assertThat(start(home, "", MariaDbServer.freePort(), databasePort).errors())
+            int port = MariaDbServer.freePort();
+            assertThat(start(home, "", port, databasePort, "--workers", "3").errors())
                     .doesNotContain("Copying");
+            assertThat(states(home)).contains("worker: running", "worker-2: running", "worker-3: running");
+            // The number is remembered, and taken back.
+            assertThat(start(home, "", port, databasePort).code()).isZero();
+            assertThat(states(home)).contains("worker-3: running");
+            assertThat(start(home, "", port, databasePort, "--workers", "2").code())
+                    .isZero();
+            assertThat(states(home)).contains("worker-2: running").doesNotContain("worker-3");
+            Ended many = start(home, "", port, databasePort, "--workers", "many");
+            assertThat(many.code()).isEqualTo(2);
+            assertThat(many.errors()).contains("--workers: a number from 1 to 8 is wanted, not 'many'");
         } finally {
             run("stop", "--home", home.toString());
         }
+    }
+
+    private String states(Path home) throws Exception {
+        return run("status", "--home", home.toString()).out();
     }
 
     @Test

@@ -13,7 +13,6 @@ import java.nio.file.StandardCopyOption;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.TimeUnit;
-import java.util.function.IntFunction;
 
 /**
  * Encodes stitched canvases in order on a thread of its own. A piece gets its name when it is complete; the next piece's
@@ -24,7 +23,8 @@ final class CanvasEncoder implements AutoCloseable {
     private final BlockingQueue<Frame> free = new ArrayBlockingQueue<>(POOL);
     private final BlockingQueue<Work> work = new ArrayBlockingQueue<>(2 * POOL);
     private final EncoderSettings settings;
-    private final IntFunction<Path> pieces;
+    private final Pieces pieces;
+    private final int who;
     private final int niceness;
     private final Thread thread;
     private volatile RuntimeException failure;
@@ -35,10 +35,11 @@ final class CanvasEncoder implements AutoCloseable {
 
     private record Work(Frame canvas, int endOfPiece) {}
 
-    CanvasEncoder(
-            EncoderSettings settings, PixelFormat format, ColourTags tags, IntFunction<Path> pieces, int niceness) {
+    /** @param who encodes, as for {@link Pieces#unfinished} */
+    CanvasEncoder(EncoderSettings settings, PixelFormat format, ColourTags tags, Pieces pieces, int who, int niceness) {
         this.settings = settings;
         this.pieces = pieces;
+        this.who = who;
         this.niceness = niceness;
         for (int i = 0; i < POOL; i++) {
             free.add(Frame.allocate(format, tags, settings.width(), settings.height()));
@@ -105,20 +106,20 @@ final class CanvasEncoder implements AutoCloseable {
     }
 
     private Path unfinished() {
-        return pieces.apply(-1 - started++ % 2);
+        return pieces.unfinished(who, 1 + started++ % 2);
     }
 
     private void endPiece(int piece) throws InterruptedException {
         awaitDrain();
         FrameWriter ending = writer;
-        Path from = pieces.apply(-1 - (started - 1) % 2);
+        Path from = pieces.unfinished(who, 1 + (started - 1) % 2);
         draining = ending;
         writer = null;
         drain = new Thread(
                 () -> {
                     try (ending) {
                         ending.finish();
-                        Files.move(from, pieces.apply(piece), StandardCopyOption.ATOMIC_MOVE);
+                        Files.move(from, pieces.path(piece), StandardCopyOption.ATOMIC_MOVE);
                     } catch (IOException unmoved) {
                         failure = new UncheckedIOException(unmoved);
                     } catch (RuntimeException failed) {

@@ -5,8 +5,8 @@ import foldback.media.ffmpeg.FrameIndex;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.IntStream;
 
 /** The separately encoded pieces of a job in its work folder. One that bears its name was whole when it got it. */
@@ -22,35 +22,71 @@ final class Pieces {
         this.folder = folder;
     }
 
-    /** Where a piece lies; negative numbers are those that are being written. */
+    /** Where a finished piece lies. */
     Path path(int number) {
-        return folder.resolve(number >= 0 ? String.format("piece-%06d.mp4", number) : "unfinished" + -number + ".mp4");
+        return folder.resolve(String.format("piece-%06d.mp4", number));
+    }
+
+    /**
+     * Where one that is being written lies.
+     *
+     * @param who writes it: 0 for the one who puts the job together, else the number of a helper
+     * @param turn of two that may be written at the same time
+     */
+    Path unfinished(int who, int turn) {
+        return folder.resolve("unfinished" + turn + (who == 0 ? "" : "-" + who) + ".mp4");
+    }
+
+    boolean isThere(int number) {
+        return Files.exists(path(number));
+    }
+
+    boolean areAllThere() {
+        return IntStream.range(0, job.segments()).allMatch(this::isThere);
+    }
+
+    /**
+     * The longest stretch of pieces that are missing and nobody works on, from where one more should begin: its middle where somebody
+     * works on the piece before it, and so comes towards it, else its start.
+     */
+    Optional<Stretch> free(Claims claims) throws IOException {
+        Stretch longest = new Stretch(0, 0);
+        boolean followed = false;
+        boolean worked = false;
+        for (int n = 0; n < job.segments(); n++) {
+            int first = n;
+            while (n < job.segments() && !isThere(n) && claims.isFree(n)) {
+                n++;
+            }
+            if (n - first > longest.end() - longest.first()) {
+                longest = new Stretch(first, n);
+                followed = worked;
+            }
+            worked = n < job.segments() && !isThere(n);
+        }
+        if (longest.end() == longest.first()) {
+            return Optional.empty();
+        }
+        int begin = followed ? (longest.first() + longest.end()) / 2 : longest.first();
+        return Optional.of(new Stretch(begin, longest.end()));
     }
 
     List<Path> all() {
         return IntStream.range(0, job.segments()).mapToObj(this::path).toList();
     }
 
-    /** The pieces that are to be made, as stretches without a gap. */
-    List<Stretch> missing() {
-        List<Stretch> stretches = new ArrayList<>();
-        for (int n = 0; n < job.segments(); n++) {
-            if (Files.exists(path(n))) {
-                continue;
-            }
-            int first = n;
-            while (n < job.segments() && !Files.exists(path(n))) {
-                n++;
-            }
-            stretches.add(new Stretch(first, n));
-        }
-        return stretches;
-    }
-
     /** Frames of the pieces that are there. */
     long framesThere() {
         return IntStream.range(0, job.segments())
-                .filter(n -> Files.exists(path(n)))
+                .filter(this::isThere)
+                .mapToLong(this::framesOf)
+                .sum();
+    }
+
+    /** Frames of the pieces that are there but for those of a stretch. */
+    long framesBeside(Stretch stretch) {
+        return IntStream.range(0, job.segments())
+                .filter(n -> (n < stretch.first() || n >= stretch.end()) && isThere(n))
                 .mapToLong(this::framesOf)
                 .sum();
     }

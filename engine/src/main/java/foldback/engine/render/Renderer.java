@@ -1,37 +1,30 @@
 package foldback.engine.render;
 
-import foldback.core.picture.Frame;
 import foldback.core.recipe.ClipRef;
 import foldback.core.run.Run;
-import foldback.core.run.Threads;
-import foldback.engine.document.RenderSpec;
-import foldback.engine.picture.Additions;
-import foldback.engine.picture.PictureMaker;
 import foldback.engine.take.TakeClip;
 import foldback.media.ChildKilledException;
 import foldback.media.Folders;
 import foldback.media.MediaException;
 import foldback.media.NoRoomException;
-import foldback.media.ffmpeg.EncoderSettings;
 import foldback.media.ffmpeg.Joiner;
-import foldback.media.process.StepBack;
 import foldback.media.tags.SphericalTagger;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 
 /** Makes the file of a job. */
 public final class Renderer {
-    /** What share of the heap may hold the places of a still geometry. */
-    private static final int KEPT_SHARE = 4;
-
     /** Pieces that turn out wrong are made again; those that are wrong again are no accident. */
     private static final int ATTEMPTS = 3;
+
+    /** Between looks at what others do. */
+    private static final long WAIT_MILLIS = 100;
 
     private final int threads;
     private final int niceness;
@@ -70,7 +63,7 @@ public final class Renderer {
             try (held) {
                 if (record.isOpen()) {
                     record.done(renderHeld(job, pieces, folder, out, run));
-                    Folders.delete(folder);
+                    vanish(folder);
                 }
             }
         } catch (IOException failed) {
@@ -82,6 +75,51 @@ public final class Renderer {
                     out.getFileName() + " could not be written: " + failed.getMessage()
                             + ". Check the disk and start it again; finished parts are kept.",
                     failed);
+        }
+    }
+
+    /** At once for those who help, who would take a half deleted folder for one with pieces missing. */
+    private static void vanish(Path folder) throws IOException {
+        Path gone = folder.resolveSibling(folder.getFileName() + ".gone");
+        Folders.delete(gone);
+        Files.move(folder, gone, StandardCopyOption.ATOMIC_MOVE);
+        Folders.delete(gone);
+    }
+
+    /**
+     * Helps another process with a job: makes pieces that nobody works on, until all are made or somebody's. What the helper leaves
+     * undone, the other makes.
+     *
+     * @param run cancelling throws {@link java.util.concurrent.CancellationException}
+     * @return whether there is such a process, so that it was helped
+     */
+    public boolean help(RenderJob job, Path workFolder, Run run) throws InterruptedException {
+        Path folder = workFolder.resolve(job.key());
+        try {
+            if (!WorkLock.isHeld(folder)) {
+                return false;
+            }
+            Claims claims = Claims.in(folder);
+            Pieces pieces = new Pieces(job, folder);
+            if (pieces.free(claims).isEmpty()) {
+                return true;
+            }
+            Optional<FileLease> place = claims.helper(1);
+            for (int who = 1; ; place = claims.helper(++who)) {
+                if (place.isPresent()) {
+                    try (FileLease held = place.get();
+                            PieceWork work = new PieceWork(job, pieces, folder, who, threads, niceness)) {
+                        work.work(run);
+                        return true;
+                    }
+                }
+            }
+        } catch (NoSuchFileException over) {
+            return false;
+        } catch (IOException failed) {
+            throw NoRoomException.isCauseOf(failed)
+                    ? new NoRoomException(folder, failed)
+                    : new MediaException(folder, "Pieces could not be written: " + failed.getMessage(), failed);
         }
     }
 
@@ -117,85 +155,39 @@ public final class Renderer {
             throws IOException, InterruptedException {
         Publication publication = new Publication(folder, out, job.key());
         if (publication.isDone()) {
-            return Verified.check(out, job, new DamageNotes(folder).clips());
+            return Verified.check(out, job, DamageNotes.ofAll(folder));
         }
         publication.refuseWhereTaken();
         Files.createDirectories(out.toAbsolutePath().getParent());
-        DamageNotes damage = new DamageNotes(folder);
-        for (int attempt = 1; ; attempt++) {
-            for (Pieces.Stretch stretch : pieces.missing()) {
-                renderStretch(job, pieces, stretch, damage, run);
-            }
-            try {
-                return assemble(job, pieces, folder, publication, damage);
-            } catch (NoRoomException | ChildKilledException notThePieces) {
-                throw notThePieces;
-            } catch (MediaException wrong) {
-                if (attempt == ATTEMPTS || pieces.dropWrong() == 0) {
-                    throw wrong;
-                }
-            }
-        }
-    }
-
-    private void renderStretch(RenderJob job, Pieces pieces, Pieces.Stretch stretch, DamageNotes damage, Run run)
-            throws IOException, InterruptedException {
-        RenderSpec spec = job.spec();
-        PictureMaker maker = PictureMaker.ofRun(
-                job.recipe(),
-                job.shown().sources(),
-                job.target(),
-                job.transform(),
-                Runtime.getRuntime().maxMemory() / KEPT_SHARE,
-                Additions.NONE);
-        EncoderSettings encoder = new EncoderSettings(
-                spec.canvas().width(),
-                spec.canvas().height(),
-                job.recipe().rate(),
-                maker.format(),
-                maker.tags(),
-                spec.preset(),
-                spec.rateControl(),
-                spec.encoderThreads(),
-                EncoderSettings.twoSeconds(job.recipe().rate()));
-        long start = pieces.firstFrame(stretch.first());
-        long end = Math.min(job.frames(), pieces.firstFrame(stretch.end()));
-        long before = pieces.framesThere();
-        ExecutorService executor = Executors.newFixedThreadPool(threads, StepBack.threads("stitch", niceness));
-        List<List<Integer>> files = job.shown().lensesByFile();
-        List<LensFeed> feeds = new ArrayList<>();
-        try (CanvasEncoder lane = new CanvasEncoder(encoder, maker.format(), maker.tags(), pieces::path, niceness)) {
-            for (List<Integer> lenses : files) {
-                feeds.add(new LensFeed(job, lenses, maker.halvings(), start, end, niceness));
-            }
-            Frame[] frames = new Frame[job.shown().clips().size()];
-            for (long n = start; n < end; n++) {
-                run.step((double) (before + n - start) / job.frames());
-                for (int file = 0; file < files.size(); file++) {
-                    List<Frame> pictures = feeds.get(file).frames(n);
-                    for (int i = 0; i < pictures.size(); i++) {
-                        frames[files.get(file).get(i)] = pictures.get(i);
+        try (PieceWork work = new PieceWork(job, pieces, folder, 0, threads, niceness)) {
+            for (int attempt = 1; ; attempt++) {
+                makeAll(job, pieces, work, run);
+                try {
+                    return assemble(job, pieces, folder, publication);
+                } catch (NoRoomException | ChildKilledException notThePieces) {
+                    throw notThePieces;
+                } catch (MediaException wrong) {
+                    if (attempt == ATTEMPTS || pieces.dropWrong() == 0) {
+                        throw wrong;
                     }
                 }
-                Frame canvas = lane.canvas();
-                maker.make(job.timeOf(n), List.of(frames), canvas, new Threads(executor, threads));
-                boolean ends = (n + 1) % job.pieceFrames() == 0 || n + 1 == end;
-                if (ends) {
-                    feeds.forEach(feed -> damage.add(feed.slots(), feed.damaged()));
-                    damage.keep();
-                }
-                lane.put(canvas, ends ? (int) (n / job.pieceFrames()) : -1);
             }
-            lane.finish();
-            run.step((double) (before + end - start) / job.frames());
-        } finally {
-            feeds.forEach(LensFeed::close);
-            executor.shutdownNow();
         }
     }
 
-    private static Verified assemble(
-            RenderJob job, Pieces pieces, Path folder, Publication publication, DamageNotes damage) throws IOException {
+    /** Makes what is missing and waits for what others make of it; what they leave behind is taken over. */
+    private static void makeAll(RenderJob job, Pieces pieces, PieceWork work, Run run)
+            throws IOException, InterruptedException {
+        work.work(run);
+        while (!pieces.areAllThere()) {
+            run.step((double) pieces.framesThere() / job.frames());
+            Thread.sleep(WAIT_MILLIS);
+            work.work(run);
+        }
+    }
+
+    private static Verified assemble(RenderJob job, Pieces pieces, Path folder, Publication publication)
+            throws IOException {
         Optional<Path> sound = Optional.empty();
         if (job.spec().soundSlot().isPresent()) {
             TakeClip clip = job.take().clips().stream()
@@ -221,7 +213,7 @@ public final class Renderer {
         try {
             Files.deleteIfExists(part);
             SphericalTagger.copyTagged(joined, part);
-            Verified verified = Verified.check(part, job, damage.clips());
+            Verified verified = Verified.check(part, job, DamageNotes.ofAll(folder));
             publication.publish();
             return verified;
         } finally {

@@ -3,12 +3,10 @@ package foldback.engine.render;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
-import java.nio.channels.FileLock;
-import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
+import java.util.Optional;
 import java.util.concurrent.ThreadLocalRandom;
 
 /**
@@ -16,13 +14,12 @@ import java.util.concurrent.ThreadLocalRandom;
  * that works for dead. The system lets go of it when the process ends, however it ends.
  */
 final class WorkLock implements AutoCloseable {
+    private static final String NAME = "lock";
     private static final int MOST_SIZE = 1 << 15;
-    private final FileChannel channel;
-    private final FileLock lock;
+    private final FileLease lease;
 
-    private WorkLock(FileChannel channel, FileLock lock) {
-        this.channel = channel;
-        this.lock = lock;
+    private WorkLock(FileLease lease) {
+        this.lease = lease;
     }
 
     /**
@@ -31,19 +28,28 @@ final class WorkLock implements AutoCloseable {
      * @throws BusyException where somebody else holds it
      */
     static WorkLock take(Path folder) throws IOException {
-        Path file = folder.resolve("lock");
-        FileChannel channel =
-                FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.READ, StandardOpenOption.WRITE);
-        try {
-            FileLock lock = channel.tryLock();
-            if (lock != null && isFoundUnderItsName(channel, file)) {
-                return new WorkLock(channel, lock);
-            }
-        } catch (OverlappingFileLockException heldHere) {
-            // The same process is at it.
+        Path file = folder.resolve(NAME);
+        Optional<FileLease> lease = FileLease.take(file);
+        if (lease.isEmpty()) {
+            throw new BusyException();
         }
-        channel.close();
-        throw new BusyException();
+        if (!isFoundUnderItsName(lease.get().channel(), file)) {
+            lease.get().close();
+            throw new BusyException();
+        }
+        return new WorkLock(lease.get());
+    }
+
+    /** Whether somebody holds a folder; false where there is none. */
+    static boolean isHeld(Path folder) throws IOException {
+        if (!Files.exists(folder.resolve(NAME))) {
+            return false;
+        }
+        Optional<FileLease> lease = FileLease.take(folder.resolve(NAME));
+        if (lease.isPresent()) {
+            lease.get().close();
+        }
+        return lease.isEmpty();
     }
 
     /**
@@ -63,7 +69,6 @@ final class WorkLock implements AutoCloseable {
 
     @Override
     public void close() throws IOException {
-        lock.close();
-        channel.close();
+        lease.close();
     }
 }

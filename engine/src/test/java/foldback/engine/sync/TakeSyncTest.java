@@ -118,7 +118,7 @@ class TakeSyncTest {
                 held, RiggedClips.source("A", pictureA, 1), RiggedClips.source("B", pictureB, 1 + SECOND + 0.2));
         assertThat(result.offsets()[1] - result.offsets()[0]).isCloseTo(SECOND + 0.2, within(1e-5));
         assertThat(result.judgement().verdict()).isEqualTo(Verdict.CHECK);
-        assertThat(result.judgement().reason()).contains("the motion of clips 1 and 2 contradicts the others by 20");
+        assertThat(result.judgement().reason()).contains("The motion of clips 1 and 2 contradicts the others by 20");
     }
 
     /** An MP4's edit list takes a coder's delay away; other rates and channels are brought to one. */

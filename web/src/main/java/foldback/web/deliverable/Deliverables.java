@@ -303,6 +303,21 @@ public class Deliverables {
         return row.cancelAsked() || row.pauseAsked();
     }
 
+    /** Those that are worked on. */
+    @Transactional(readOnly = true)
+    List<Long> working() {
+        return rows.findByState(Deliverable.State.WORKING).stream()
+                .map(Deliverable::id)
+                .toList();
+    }
+
+    /** Whether one is worked on and is to be. */
+    @Transactional(readOnly = true)
+    boolean isWorkedOn(Long id) {
+        Deliverable row = row(id);
+        return row.state() == Deliverable.State.WORKING && !row.cancelAsked() && !row.pauseAsked();
+    }
+
     @Transactional
     void done(Long id, Verified verified) {
         row(id).end(Deliverable.State.DONE, verified.says(), JSON.writeValueAsString(verified), clock.instant());

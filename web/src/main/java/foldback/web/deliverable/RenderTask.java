@@ -16,6 +16,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.annotation.Profile;
@@ -37,6 +38,7 @@ class RenderTask {
     /** More than this are no accident. */
     private static final int ATTEMPTS = 10;
 
+    private final AtomicBoolean busy = new AtomicBoolean();
     private final Deliverables deliverables;
     private final RoomWatch room;
     private final FoldbackProperties properties;
@@ -57,7 +59,26 @@ class RenderTask {
         }
     }
 
+    /** Whether it carries one out. */
+    boolean isBusy() {
+        return busy.get();
+    }
+
+    /** What makes files here. */
+    static Renderer renderer() {
+        return new Renderer(Runtime.getRuntime().availableProcessors(), ENCODER_NICENESS);
+    }
+
     private void carryOutOne(Long id) throws InterruptedException {
+        busy.set(true);
+        try {
+            begin(id);
+        } finally {
+            busy.set(false);
+        }
+    }
+
+    private void begin(Long id) throws InterruptedException {
         Deliverable row = Persistent.ask(() -> deliverables.row(id));
         if (row.cancelAsked()) {
             Persistent.tell(() -> deliverables.ended(id, Deliverable.State.CANCELLED, "Cancelled."));
@@ -95,7 +116,7 @@ class RenderTask {
 
     /** Renders, and goes on from the finished parts where a decoder or encoder was ended from outside. */
     private void render(Long id, RenderJob job, Path work, Path out) throws InterruptedException {
-        Renderer renderer = new Renderer(Runtime.getRuntime().availableProcessors(), ENCODER_NICENESS);
+        Renderer renderer = renderer();
         for (int attempt = 1; ; attempt++) {
             try {
                 renderer.render(job, work, out, progress(id, job), record(id));

@@ -35,7 +35,7 @@ class WorkerLife implements DisposableBean {
 
     WorkerLife(Workers workers, FoldbackProperties properties) {
         this.workers = workers;
-        this.sign = properties.home().toAbsolutePath().resolve("run").resolve("worker.alive");
+        this.sign = properties.home().toAbsolutePath().resolve("run").resolve(properties.worker() + ".alive");
     }
 
     @EventListener(ApplicationReadyEvent.class)

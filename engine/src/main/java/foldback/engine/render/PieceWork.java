@@ -1,0 +1,154 @@
+package foldback.engine.render;
+
+import foldback.core.picture.Frame;
+import foldback.core.run.Run;
+import foldback.core.run.Threads;
+import foldback.engine.picture.Additions;
+import foldback.engine.picture.PictureMaker;
+import foldback.media.ffmpeg.EncoderSettings;
+import foldback.media.process.StepBack;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+
+/** One process's work on the pieces of a job: claims what nobody works on, one piece after another, until nothing is left to claim. */
+final class PieceWork implements AutoCloseable {
+    /** What share of the heap may hold the places of a still geometry. */
+    private static final int KEPT_SHARE = 4;
+
+    /** Frames after which it is looked up what others did meanwhile. */
+    private static final int LOOK_AFTER = 25;
+
+    private final RenderJob job;
+    private final Pieces pieces;
+    private final Claims claims;
+    private final DamageNotes damage;
+    private final int who;
+    private final int niceness;
+    private final Threads threads;
+    private final ExecutorService executor;
+    private final PictureMaker maker;
+
+    /**
+     * @param who works, as for {@link Pieces#unfinished}
+     * @param threads for stitching
+     */
+    PieceWork(RenderJob job, Pieces pieces, Path folder, int who, int threads, int niceness) throws IOException {
+        this.job = job;
+        this.pieces = pieces;
+        this.who = who;
+        this.niceness = niceness;
+        claims = Claims.in(folder);
+        damage = new DamageNotes(folder, who);
+        maker = PictureMaker.ofRun(
+                job.recipe(),
+                job.shown().sources(),
+                job.target(),
+                job.transform(),
+                Runtime.getRuntime().maxMemory() / KEPT_SHARE,
+                Additions.NONE);
+        executor = Executors.newFixedThreadPool(threads, StepBack.threads("stitch", niceness));
+        this.threads = new Threads(executor, threads);
+    }
+
+    /** Makes pieces until all that are missing are somebody else's. */
+    void work(Run run) throws IOException, InterruptedException {
+        Optional<Pieces.Stretch> next = pieces.free(claims);
+        while (next.isPresent()) {
+            try (Held held = new Held()) {
+                if (held.claim(next.get().first())) {
+                    make(next.get(), held, run);
+                }
+            }
+            next = pieces.free(claims);
+        }
+    }
+
+    /** Claims that are held until the pieces bear their names. */
+    private final class Held implements AutoCloseable {
+        private final List<FileLease> held = new ArrayList<>();
+
+        /** Claims a piece that is still to be made. */
+        boolean claim(int piece) throws IOException {
+            if (pieces.isThere(piece)) {
+                return false;
+            }
+            Optional<FileLease> claim = claims.piece(piece);
+            claim.ifPresent(held::add);
+            // Somebody may have finished it just before.
+            return claim.isPresent() && !pieces.isThere(piece);
+        }
+
+        @Override
+        public void close() throws IOException {
+            for (FileLease claim : held) {
+                claim.close();
+            }
+        }
+    }
+
+    private void make(Pieces.Stretch stretch, Held held, Run run) throws IOException, InterruptedException {
+        long start = pieces.firstFrame(stretch.first());
+        long end = Math.min(job.frames(), pieces.firstFrame(stretch.end()));
+        List<List<Integer>> files = job.shown().lensesByFile();
+        List<LensFeed> feeds = new ArrayList<>();
+        try (CanvasEncoder lane = new CanvasEncoder(encoder(), maker.format(), maker.tags(), pieces, who, niceness)) {
+            for (List<Integer> lenses : files) {
+                feeds.add(new LensFeed(job, lenses, maker.halvings(), start, end, niceness));
+            }
+            Frame[] frames = new Frame[job.shown().clips().size()];
+            long beside = 0;
+            for (long n = start; n < end; n++) {
+                int piece = (int) (n / job.pieceFrames());
+                boolean begins = n % job.pieceFrames() == 0;
+                if (begins && n > start && !held.claim(piece)) {
+                    break;
+                }
+                if (begins || (n - start) % LOOK_AFTER == 0) {
+                    beside = pieces.framesBeside(new Pieces.Stretch(stretch.first(), piece + 1));
+                }
+                run.step((double) (beside + n - start) / job.frames());
+                for (int file = 0; file < files.size(); file++) {
+                    List<Frame> pictures = feeds.get(file).frames(n);
+                    for (int i = 0; i < pictures.size(); i++) {
+                        frames[files.get(file).get(i)] = pictures.get(i);
+                    }
+                }
+                Frame canvas = lane.canvas();
+                maker.make(job.timeOf(n), List.of(frames), canvas, threads);
+                boolean ends = (n + 1) % job.pieceFrames() == 0 || n + 1 == end;
+                if (ends) {
+                    feeds.forEach(feed -> damage.add(feed.slots(), feed.damaged()));
+                    damage.keep();
+                }
+                lane.put(canvas, ends ? piece : -1);
+            }
+            lane.finish();
+            run.step((double) pieces.framesThere() / job.frames());
+        } finally {
+            feeds.forEach(LensFeed::close);
+        }
+    }
+
+    private EncoderSettings encoder() {
+        return new EncoderSettings(
+                job.spec().canvas().width(),
+                job.spec().canvas().height(),
+                job.recipe().rate(),
+                maker.format(),
+                maker.tags(),
+                job.spec().preset(),
+                job.spec().rateControl(),
+                job.spec().encoderThreads(),
+                EncoderSettings.twoSeconds(job.recipe().rate()));
+    }
+
+    @Override
+    public void close() {
+        executor.shutdownNow();
+    }
+}
