@@ -26,9 +26,9 @@ final class SpeedCommand implements Callable<Integer> {
             names = "--only",
             split = ",",
             paramLabel = "PART",
-            description = "stitch, six, moving, kernels, sync, rig, balance, render, memory; all if not given")
+            description = "stitch, six, moving, kernels, sync, rig, balance, render, workers, memory; all if not given")
     private List<String> only =
-            List.of("stitch", "six", "moving", "kernels", "sync", "rig", "balance", "render", "memory");
+            List.of("stitch", "six", "moving", "kernels", "sync", "rig", "balance", "render", "workers", "memory");
 
     @Option(names = "--presets", split = ",", description = "encoder presets for render")
     private List<String> presets = List.of("medium", "veryfast");
@@ -64,6 +64,9 @@ final class SpeedCommand implements Callable<Integer> {
         }
         if (only.contains("render")) {
             new RenderSpeed(demo.resolve("sluice-path"), pairs).report(presets);
+        }
+        if (only.contains("workers")) {
+            new WorkersSpeed(demo.resolve("sluice-path"), pairs).report();
         }
         if (only.contains("memory")) {
             new RenderMemory(demo.resolve("sluice-path")).report();

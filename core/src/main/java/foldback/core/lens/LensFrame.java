@@ -61,7 +61,7 @@ public record LensFrame(int width, int height, double cx, double cy, Optional<Im
      *
      * @throws IllegalArgumentException where the aspect differs by more than the rounding of one pixel
      */
-    LensFrame scaledTo(int newWidth, int newHeight) {
+    public LensFrame scaledTo(int newWidth, int newHeight) {
         if (Math.abs((double) width * newHeight - (double) height * newWidth) > Math.max(width, height)) {
             throw new IllegalArgumentException("a description for " + width + " x " + height
                     + " does not fit pictures of " + newWidth + " x " + newHeight + ": the aspect differs");

@@ -1,5 +1,6 @@
 package foldback.core.recipe;
 
+import foldback.core.lens.LensFrame;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.PixelFormat;
 import foldback.core.rig.LensDepth;
@@ -8,6 +9,7 @@ import foldback.core.rig.RigLens;
 import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.warp.Canvas;
+import foldback.core.warp.projection.Projection;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -19,8 +21,14 @@ import java.util.List;
  *     the margin at the rims would open the seams
  */
 public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
-    /** A source is halved while it has more than this many pixels for one of the canvas. */
-    private static final double MOST_SOURCE_PER_CANVAS = 1.5;
+    /** A canvas that shrinks lenses more in some places than in others is looked at in so many places each way. */
+    private static final int PLACES = 33;
+
+    /** A lens is halved as a whole for a sphere that has fewer pixels: so many of the lens's for one of the sphere. */
+    private static final double MOST_FOR_SPHERE = 1.5;
+
+    /** A sixteenth of a lens's picture each way is the coarsest that is read. */
+    private static final int MOST_LEVELS = 5;
 
     /** The picture of a lens as it is at hand. */
     public record Source(int width, int height, PixelFormat format, ColourTags tags) {}
@@ -32,14 +40,42 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
      * @throws IllegalArgumentException where a picture's aspect is not the one the rig states
      */
     public static RecipePlan compile(Recipe recipe, Canvas canvas, List<Source> sources) {
+        return compile(recipe, canvas, sources, halvings(recipe, canvas, sources));
+    }
+
+    /** The same for pictures that are halved as stated. */
+    public static RecipePlan compile(Recipe recipe, Canvas canvas, List<Source> sources, List<Integer> halvings) {
         Rig rig = recipe.geometry().rigOn();
+        Density density = Density.of(canvas);
+        List<RigLens> lenses = new ArrayList<>();
+        int levels = 1;
+        for (int i = 0; i < sources.size(); i++) {
+            Source source = sources.get(i);
+            int times = halvings.get(i);
+            RigLens lens = rig.lenses().get(i).scaledTo(source.width() >> times, source.height() >> times);
+            lenses.add(lens);
+            levels = Math.max(levels, levels(lens, density));
+        }
+        StitchSettings settings = new StitchSettings(
+                canvas,
+                new Rig(rig.name(), lenses),
+                recipe.level().worldFromCanvas(),
+                recipe.seams().meetingMetres(),
+                recipe.seams().feather());
+        return new RecipePlan(settings.withLevels(possible(levels, lenses)), halvings);
+    }
+
+    /** How often each lens's picture is halved as a whole, so that no source detail aliases where the canvas is finest. */
+    public static List<Integer> halvings(Recipe recipe, Canvas canvas, List<Source> sources) {
+        Rig rig = recipe.geometry().rigOn();
+        Density density = Density.of(canvas);
         List<RigLens> whole = new ArrayList<>();
         List<Integer> halvings = new ArrayList<>();
         for (int i = 0; i < sources.size(); i++) {
             Source source = sources.get(i);
             RigLens scaled = rig.lenses().get(i).scaledTo(source.width(), source.height());
             int times = 0;
-            while (sourcePerCanvas(scaled, canvas) / (1 << times) > MOST_SOURCE_PER_CANVAS
+            while (scaled.lens().focalPx() * density.finest() / (1 << times) > density.most()
                     && source.width() % (4 << times) == 0
                     && source.height() % (4 << times) == 0) {
                 times++;
@@ -48,19 +84,54 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
             whole.add(scaled);
         }
         keepSeamsClosed(new Rig(rig.name(), whole), halvings);
-        List<RigLens> lenses = new ArrayList<>();
-        for (int i = 0; i < whole.size(); i++) {
-            Source source = sources.get(i);
-            int times = halvings.get(i);
-            lenses.add(whole.get(i).scaledTo(source.width() >> times, source.height() >> times));
+        return List.copyOf(halvings);
+    }
+
+    /** How many pictures of a lens are needed, each halved once more, so that none aliases anywhere. */
+    private static int levels(RigLens lens, Density density) {
+        int levels = 1;
+        while (levels < MOST_LEVELS
+                && lens.lens().focalPx() * density.coarsest() / (1 << levels - 1) > StitchPlan.MOST_SOURCE_PER_CANVAS) {
+            levels++;
         }
-        StitchSettings settings = new StitchSettings(
-                canvas,
-                new Rig(rig.name(), lenses),
-                recipe.level().worldFromCanvas(),
-                recipe.seams().meetingMetres(),
-                recipe.seams().feather());
-        return new RecipePlan(settings, halvings);
+        return levels;
+    }
+
+    /** As many of some pictures as can be halved to even sides, and as plans can count. */
+    private static int possible(int wanted, List<RigLens> lenses) {
+        int levels = Math.min(wanted, Math.max(1, StitchSettings.MOST_PICTURES / lenses.size()));
+        for (RigLens lens : lenses) {
+            LensFrame frame = lens.lens().frame();
+            while (levels > 1 && (frame.width() % (1 << levels) != 0 || frame.height() % (1 << levels) != 0)) {
+                levels--;
+            }
+        }
+        return levels;
+    }
+
+    /**
+     * By how much directions change from a pixel to the next where a canvas is finest and where it is coarsest, radians, and how many of a
+     * lens's pixels one of the canvas may have.
+     */
+    private record Density(double finest, double coarsest, double most) {
+        static Density of(Canvas canvas) {
+            Projection projection = canvas.projection();
+            if (projection.edges() == Projection.Edges.WRAP) {
+                double middle = canvas.middleRadiansPerPixel();
+                return new Density(middle, 0, MOST_FOR_SPHERE);
+            }
+            double finest = Double.POSITIVE_INFINITY;
+            double coarsest = 0;
+            for (int place = 0; place < PLACES * PLACES; place++) {
+                double x = (place % PLACES + 0.5) * canvas.width() / PLACES;
+                double y = (place / PLACES + 0.5) * canvas.height() / PLACES;
+                double here = projection.radiansPerPixel(x, y, canvas.width(), canvas.height());
+                // NaN, where the projection shows nothing, compares as false.
+                finest = here < finest ? here : finest;
+                coarsest = here > coarsest ? here : coarsest;
+            }
+            return new Density(finest, coarsest, StitchPlan.MOST_SOURCE_PER_CANVAS);
+        }
     }
 
     /**

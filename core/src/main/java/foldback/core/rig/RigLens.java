@@ -10,8 +10,9 @@ import foldback.core.space.Rotation;
  * @param slot its letter
  * @param rigFromLens where it points
  * @param pupil where its entrance pupil is in the rig, metres
+ * @param eye the one that its picture is for
  */
-public record RigLens(String slot, Lens lens, Rotation rigFromLens, Position pupil) {
+public record RigLens(String slot, Lens lens, Rotation rigFromLens, Position pupil, Eye eye) {
 
     public RigLens {
         if (!slot.matches("[A-Z][A-Z0-9]?")) {
@@ -19,12 +20,25 @@ public record RigLens(String slot, Lens lens, Rotation rigFromLens, Position pup
         }
     }
 
+    /** A lens for both eyes. */
+    public RigLens(String slot, Lens lens, Rotation rigFromLens, Position pupil) {
+        this(slot, lens, rigFromLens, pupil, Eye.BOTH);
+    }
+
     public RigLens withLens(Lens changed) {
-        return new RigLens(slot, changed, rigFromLens, pupil);
+        return new RigLens(slot, changed, rigFromLens, pupil, eye);
     }
 
     public RigLens withRotation(Rotation turned) {
-        return new RigLens(slot, lens, turned, pupil);
+        return new RigLens(slot, lens, turned, pupil, eye);
+    }
+
+    public RigLens withPupil(Position moved) {
+        return new RigLens(slot, lens, rigFromLens, moved, eye);
+    }
+
+    public RigLens withEye(Eye served) {
+        return new RigLens(slot, lens, rigFromLens, pupil, served);
     }
 
     /**

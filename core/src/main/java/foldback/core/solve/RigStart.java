@@ -36,11 +36,11 @@ final class RigStart {
         List<RigLens> placed = new ArrayList<>();
         for (int i = 0; i < clips.length; i++) {
             Direction axis = upright.get(clips[i]).apply(Direction.FORWARD);
-            placed.add(new RigLens(
-                    kinds.lenses().get(i).slot(),
-                    kinds.lenses().get(clips[i]).lens(),
-                    upright.get(clips[i]),
-                    new Position(out * axis.x(), out * axis.y(), out * axis.z())));
+            placed.add(kinds.lenses()
+                    .get(i)
+                    .withLens(kinds.lenses().get(clips[i]).lens())
+                    .withRotation(upright.get(clips[i]))
+                    .withPupil(new Position(out * axis.x(), out * axis.y(), out * axis.z())));
         }
         return new Rig(kinds.name(), placed);
     }

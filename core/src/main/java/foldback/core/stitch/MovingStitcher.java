@@ -21,6 +21,7 @@ public final class MovingStitcher implements Stitch {
     private volatile MovingPlan plan;
 
     private final Kernel kernel;
+    private final Levels levels;
 
     /**
      * Compiles what stays from frame to frame.
@@ -32,19 +33,23 @@ public final class MovingStitcher implements Stitch {
             throws InterruptedException {
         this.plan = MovingPlan.compile(settings, motion, threads);
         this.kernel = kernel;
+        this.levels = new Levels(settings);
     }
 
     @Override
     public void stitch(double seconds, List<Frame> sources, List<LensLight> lights, Frame canvas, Threads threads)
             throws InterruptedException {
         StitchInput.check(plan.settings(), sources, lights, canvas);
+        List<Frame> pictures = levels.of(sources);
+        List<LensLight> toned = levels.lights(lights);
         MovingPlan laid = plan.withStrides(
-                sources.stream().map(source -> source.y().stride()).toList());
+                pictures.stream().map(source -> source.y().stride()).toList());
         plan = laid;
         CellPlan moment = laid.at(seconds, threads);
         FieldLifts lifts = new FieldLifts(moment);
         threads.share(
                 moment.cellRows(),
-                () -> new CellPainter(moment, lights, lifts, kernel, sources, canvas, null)::paintRow);
+                () -> new CellPainter(moment, toned, lifts, kernel, pictures, canvas, null)::paintRow);
+        levels.release(pictures);
     }
 }

@@ -18,6 +18,7 @@ public final class Stitcher implements Stitch {
     private final FieldLifts lifts;
     private final Kernel kernel;
     private final KeptPlaces kept;
+    private final Levels levels;
 
     /** A stitcher for single frames, safe for many threads. */
     public Stitcher(StitchPlan plan, Kernel kernel) {
@@ -35,6 +36,7 @@ public final class Stitcher implements Stitch {
         this.kernel = kernel;
         this.kept = keptBytes > 0 ? new KeptPlaces(plan.cellRows(), keptBytes) : null;
         this.lifts = new FieldLifts(plan);
+        this.levels = new Levels(plan.settings());
     }
 
     /**
@@ -45,22 +47,28 @@ public final class Stitcher implements Stitch {
      * @param canvas of the plan's size, 4:2:0; every sample is written
      */
     public void stitch(List<Frame> sources, List<LensLight> lights, Frame canvas) {
-        CellPainter painter = painter(sources, lights, canvas);
+        StitchInput.check(plan.settings(), sources, lights, canvas);
+        List<Frame> pictures = levels.of(sources);
+        CellPainter painter = painter(pictures, levels.lights(lights), canvas);
         for (int row = 0; row < plan.cellRows(); row++) {
             painter.paintRow(row);
         }
+        levels.release(pictures);
     }
 
     /** The same on several threads, at any time. */
     @Override
     public void stitch(double seconds, List<Frame> sources, List<LensLight> lights, Frame canvas, Threads threads)
             throws InterruptedException {
-        threads.share(plan.cellRows(), () -> painter(sources, lights, canvas)::paintRow);
+        StitchInput.check(plan.settings(), sources, lights, canvas);
+        List<Frame> pictures = levels.of(sources);
+        List<LensLight> toned = levels.lights(lights);
+        threads.share(plan.cellRows(), () -> painter(pictures, toned, canvas)::paintRow);
+        levels.release(pictures);
     }
 
-    private CellPainter painter(List<Frame> sources, List<LensLight> lights, Frame canvas) {
-        StitchInput.check(plan.settings(), sources, lights, canvas);
-        boolean useKept = kept != null && kept.fits(sources, lights);
-        return new CellPainter(plan, lights, lifts, kernel, sources, canvas, useKept ? kept : null);
+    private CellPainter painter(List<Frame> pictures, List<LensLight> lights, Frame canvas) {
+        boolean useKept = kept != null && kept.fits(pictures, lights);
+        return new CellPainter(plan, lights, lifts, kernel, pictures, canvas, useKept ? kept : null);
     }
 }

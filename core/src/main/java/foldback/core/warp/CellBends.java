@@ -14,10 +14,23 @@ final class CellBends {
     final int[] downY;
 
     CellBends(int nodes) {
-        acrossX = new int[nodes];
-        downX = new int[nodes];
-        acrossY = new int[nodes];
-        downY = new int[nodes];
+        this(new int[nodes], new int[nodes], new int[nodes], new int[nodes]);
+    }
+
+    private CellBends(int[] acrossX, int[] downX, int[] acrossY, int[] downY) {
+        this.acrossX = acrossX;
+        this.downX = downX;
+        this.acrossY = acrossY;
+        this.downY = downY;
+    }
+
+    /** The same for a picture halved so many times. */
+    CellBends halved(int times) {
+        return new CellBends(
+                CoordinateGrid.halved(acrossX, times),
+                CoordinateGrid.halved(downX, times),
+                CoordinateGrid.halved(acrossY, times),
+                CoordinateGrid.halved(downY, times));
     }
 
     /**

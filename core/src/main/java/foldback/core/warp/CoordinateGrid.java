@@ -57,6 +57,30 @@ public final class CoordinateGrid {
         this.bends = bent == Bent.NO ? null : new CellBends(columns * rows);
     }
 
+    private CoordinateGrid(CoordinateGrid whole, int times) {
+        canvas = whole.canvas;
+        cell = whole.cell;
+        columns = whole.columns;
+        rows = whole.rows;
+        x = halved(whole.x, times);
+        y = halved(whole.y, times);
+        angle = whole.angle;
+        bends = whole.bends == null ? null : whole.bends.halved(times);
+    }
+
+    /** The same for the lens's picture halved so many times. */
+    public CoordinateGrid halved(int times) {
+        return times == 0 ? this : new CoordinateGrid(this, times);
+    }
+
+    static int[] halved(int[] fixed, int times) {
+        int[] halved = new int[fixed.length];
+        for (int i = 0; i < fixed.length; i++) {
+            halved[i] = fixed[i] == UNKNOWN ? UNKNOWN : fixed[i] >> times;
+        }
+        return halved;
+    }
+
     /** Whether cells are parabolas each way. */
     private enum Bent {
         NO,
@@ -389,6 +413,20 @@ public final class CoordinateGrid {
         int least = Math.min(Math.min(y[node], y[node + 1]), Math.min(y[below], y[below + 1]));
         int most = Math.max(Math.max(y[node], y[node + 1]), Math.max(y[below], y[below + 1]));
         return most - least >> FRACTION_BITS;
+    }
+
+    /** Source pixels for one of the canvas in the known cell whose first node this is, in the direction in which they are most. */
+    public double sourcePerCanvas(int node) {
+        double acrossX = toPixels(x[node + 1] - x[node]);
+        double acrossY = toPixels(y[node + 1] - y[node]);
+        double downX = toPixels(x[node + columns] - x[node]);
+        double downY = toPixels(y[node + columns] - y[node]);
+        double across = acrossX * acrossX + acrossY * acrossY;
+        double down = downX * downX + downY * downY;
+        double mixed = acrossX * downX + acrossY * downY;
+        // The larger singular value of the two columns.
+        double apart = (across - down) / 2;
+        return Math.sqrt((across + down) / 2 + Math.sqrt(apart * apart + mixed * mixed)) / cell;
     }
 
     /** How many of some known cells in a row, at least 1, span no more source rows together. */

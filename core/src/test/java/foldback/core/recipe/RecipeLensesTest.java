@@ -15,6 +15,7 @@ import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.RigLens;
 import foldback.core.time.FrameRate;
 import foldback.core.warp.Canvas;
+import foldback.core.warp.projection.CentralProjection;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
@@ -80,5 +81,22 @@ class RecipeLensesTest {
         assertThat(moved.sync().locked()).containsExactly("D");
         assertThat(moved.geometry().off()).containsExactly("D");
         assertThat(moved.rig()).isEqualTo(SIX.rig());
+    }
+
+    @Test
+    void lensesHaveCoarserPicturesWhereAPlanetShrinksThem() {
+        RecipePlan.Source source = new RecipePlan.Source(1440, 1920, PixelFormat.YUV420_8, ColourTags.BT709_LIMITED);
+        List<RecipePlan.Source> sources = Collections.nCopies(SIX.rig().lenses().size(), source);
+        CentralProjection planet = new CentralProjection(CentralProjection.Law.STEREOGRAPHIC, Math.toRadians(300));
+        RecipePlan shrunk = RecipePlan.compile(SIX, new Canvas(1080, 1080, planet), sources);
+        assertThat(shrunk.settings().levels()).isEqualTo(4);
+        assertThat(shrunk.halvings()).containsOnly(0);
+        assertThat(RecipePlan.compile(SIX, new Canvas(3840, 1920), sources)
+                        .settings()
+                        .levels())
+                .isEqualTo(1);
+        CentralProjection flat = new CentralProjection(CentralProjection.Law.FLAT, Math.toRadians(60));
+        RecipePlan near = RecipePlan.compile(SIX, new Canvas(1280, 720, flat), sources);
+        assertThat(near.settings().levels()).isEqualTo(1);
     }
 }

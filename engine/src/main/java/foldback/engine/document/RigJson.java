@@ -6,10 +6,12 @@ import static foldback.engine.form.Forms.like;
 import static foldback.engine.form.Forms.list;
 import static foldback.engine.form.Forms.name;
 import static foldback.engine.form.Forms.number;
+import static foldback.engine.form.Forms.oneOf;
 import static foldback.engine.form.Forms.whole;
 
 import foldback.core.lens.ImageCircle;
 import foldback.core.lens.LensFrame;
+import foldback.core.rig.Eye;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Position;
@@ -60,8 +62,13 @@ final class RigJson {
                 PUPIL.described("where its entrance pupil is in the rig"),
                 new Position(0, 0, 0),
                 RigLens::pupil);
-        return read ->
-                new RigLens(read.get(slot), read.get(model).lens(read.get(frame)), read.get(turn), read.get(pupil));
+        var eye = fields.unusual(
+                "eye",
+                oneOf(Eye.class).described("the one that its picture is for; both if not given"),
+                Eye.BOTH,
+                RigLens::eye);
+        return read -> new RigLens(
+                read.get(slot), read.get(model).lens(read.get(frame)), read.get(turn), read.get(pupil), read.get(eye));
     });
 
     static final ObjectForm<Rig> FORM = ObjectForm.of(fields -> {

@@ -39,4 +39,36 @@ public record Additions(
     public Additions withLayers(List<SphereLayer> laid) {
         return new Additions(motion, weights, shifts, laid);
     }
+
+    /**
+     * What of it is about some of the lenses.
+     *
+     * @param lenses by their numbers among all that are on
+     * @param all how many are on
+     */
+    Additions of(List<Integer> lenses, int all) {
+        if (lenses.size() == all) {
+            return this;
+        }
+        return new Additions(
+                motion.map(turning -> new RigMotion(
+                        turning.worldFromRig(),
+                        lenses.stream().map(turning.readOutSeconds()::get).toList())),
+                weights.map(
+                        map -> map instanceof WeightMap.OnSphere onSphere ? new OfSome(onSphere, lenses, all) : map),
+                shifts.isEmpty() ? shifts : lenses.stream().map(shifts::get).toList(),
+                layers);
+    }
+
+    /** Weights of some lenses. */
+    private record OfSome(WeightMap.OnSphere map, List<Integer> lenses, int all) implements WeightMap.OnSphere {
+        @Override
+        public void at(double[] ray, double[] weights) {
+            double[] whole = new double[all];
+            map.at(ray, whole);
+            for (int i = 0; i < weights.length; i++) {
+                weights[i] = whole[lenses.get(i)];
+            }
+        }
+    }
 }

@@ -1,29 +1,19 @@
 package foldback.engine.picture;
 
-import foldback.core.balance.ClippingMarks;
-import foldback.core.finish.CanvasFinish;
-import foldback.core.finish.ChannelTables;
 import foldback.core.finish.ColourTransform;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
-import foldback.core.recipe.light.Balance;
+import foldback.core.recipe.geometry.Geometry;
+import foldback.core.rig.Eye;
+import foldback.core.rig.RigLens;
 import foldback.core.run.Threads;
-import foldback.core.stitch.MovingStitcher;
-import foldback.core.stitch.SphereLayer;
-import foldback.core.stitch.Stitch;
-import foldback.core.stitch.Stitcher;
-import foldback.core.stitch.plan.RigMotion;
-import foldback.core.stitch.plan.StitchSettings;
-import foldback.core.tone.LensLight;
-import foldback.core.tone.LightCurve;
-import foldback.core.tone.Viewing;
-import foldback.core.warp.Kernel;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /**
  * Makes pictures of a take, one at a time: from what is decided about it, its lenses' pictures of a moment, and a target.
@@ -36,18 +26,14 @@ import java.util.Optional;
 public final class PictureMaker {
     private final Target target;
     private final List<Integer> halvings;
-    private final PixelFormat stitchedFormat;
-    private final ColourTags stitchedTags;
-    private final PixelFormat format;
-    private final ColourTags tags;
-    private final Optional<CanvasFinish> finish;
-    private final List<SphereLayer> layers;
-    private final Stitch stitch;
-    private final RecipeLight light;
-    /** Of the source as it is, where clipping is marked. */
-    private final Optional<RecipeLight> uncorrected;
-    /** What is stitched into where that is not the picture; made when it is first needed. */
-    private Frame between;
+    private final List<Part> parts = new ArrayList<>();
+
+    /**
+     * What one eye sees.
+     *
+     * @param lenses those that serve it, by their numbers among all
+     */
+    private record Part(EyeMaker maker, List<Integer> lenses) {}
 
     private PictureMaker(
             Recipe recipe,
@@ -58,32 +44,29 @@ public final class PictureMaker {
             long keptBytes,
             Additions additions) {
         this.target = target;
-        layers = additions.layers();
-        RecipePlan plan = RecipePlan.compile(recipe, target.canvas(), sources);
-        halvings = plan.halvings();
-        ColourTags stated = sources.get(0).tags();
-        LightCurve curve = recipe.balance().curveOf(stated);
-        format = target.bits() == 10 ? PixelFormat.YUV420_10 : PixelFormat.YUV420_8;
-        stitchedTags = recipe.balance().tagsOf(stated).sitedLeft();
-        Optional<ColourTransform> viewing = target.colours() == Target.Colours.FOOTAGE
-                ? Optional.empty()
-                : transform.or(
-                        () -> Viewing.needed(curve) ? Optional.of(ChannelTables.shown(curve)) : Optional.empty());
-        boolean deeper = sources.stream().anyMatch(source -> source.format().bits() > format.bits());
-        finish = viewing.isPresent() || deeper ? Optional.of(new CanvasFinish(viewing)) : Optional.empty();
-        stitchedFormat = finish.isPresent() ? PixelFormat.YUV420_10 : format;
-        tags = viewing.isPresent() ? ColourTags.BT709_LIMITED : stitchedTags;
-        StitchSettings settings = plan.settings()
-                .with(target.meeting())
-                .with(additions.weights().orElse(plan.settings().weights()))
-                .withShifts(additions.shifts());
-        stitch = additions.motion().isPresent()
-                ? new Moving(settings, additions.motion().get(), target.kernel())
-                : new Stitcher(cache.plan(settings), target.kernel(), keptBytes);
-        light = cache.light(recipe, sources, stitchedFormat, stitchedTags);
-        uncorrected = target.marks() == Target.Marks.CLIPPING
-                ? Optional.of(cache.light(uncorrected(recipe), sources, stitchedFormat, stitchedTags))
-                : Optional.empty();
+        halvings = RecipePlan.halvings(recipe, target.canvas(), sources);
+        List<Eye> eyes = target.eyes().each();
+        for (Eye eye : eyes) {
+            List<Integer> lenses = serving(recipe, eye);
+            EyeMaker maker = new EyeMaker(
+                    recipe.with(Geometry.SECTION, recipe.geometry().forEye(eye)),
+                    lenses.stream().map(sources::get).toList(),
+                    lenses.stream().map(halvings::get).toList(),
+                    target,
+                    transform,
+                    cache,
+                    keptBytes / eyes.size(),
+                    additions.of(lenses, sources.size()));
+            parts.add(new Part(maker, lenses));
+        }
+    }
+
+    private static List<Integer> serving(Recipe recipe, Eye eye) {
+        List<RigLens> on = recipe.geometry().rigOn().lenses();
+        return IntStream.range(0, on.size())
+                .filter(lens -> on.get(lens).eye().serves(eye))
+                .boxed()
+                .toList();
     }
 
     /**
@@ -118,29 +101,6 @@ public final class PictureMaker {
         return new PictureMaker(recipe, sources, target, transform, new PlanCache(1), keptBytes, additions);
     }
 
-    /** Compiled when the first picture is asked for, by the threads that are given with it. */
-    private static final class Moving implements Stitch {
-        private final StitchSettings settings;
-        private final RigMotion motion;
-        private final Kernel kernel;
-        private MovingStitcher stitcher;
-
-        Moving(StitchSettings settings, RigMotion motion, Kernel kernel) {
-            this.settings = settings;
-            this.motion = motion;
-            this.kernel = kernel;
-        }
-
-        @Override
-        public void stitch(double seconds, List<Frame> pictures, List<LensLight> lights, Frame canvas, Threads threads)
-                throws InterruptedException {
-            if (stitcher == null) {
-                stitcher = new MovingStitcher(settings, motion, kernel, threads);
-            }
-            stitcher.stitch(seconds, pictures, lights, canvas, threads);
-        }
-    }
-
     /** How often each lens's picture is to be halved before it is given, so that nothing in it aliases. */
     public List<Integer> halvings() {
         return halvings;
@@ -148,18 +108,21 @@ public final class PictureMaker {
 
     /** The sample format of the pictures made. */
     public PixelFormat format() {
-        return format;
+        return parts.get(0).maker().format();
     }
 
     /** What their code values mean. */
     public ColourTags tags() {
-        return tags;
+        return parts.get(0).maker().tags();
     }
 
     /** Room for a picture. */
     public Frame allocate() {
         return Frame.allocate(
-                format, tags, target.canvas().width(), target.canvas().height());
+                format(),
+                tags(),
+                target.eyes().width(target.canvas()),
+                target.eyes().height(target.canvas()));
     }
 
     /**
@@ -170,38 +133,10 @@ public final class PictureMaker {
      * @param out of {@link #allocate}'s kind; every sample is written
      */
     public void make(double seconds, List<Frame> pictures, Frame out, Threads threads) throws InterruptedException {
-        Frame stitched = finish.isPresent() ? between() : out;
-        stitch.stitch(seconds, pictures, light.at(seconds), stitched, threads);
-        for (SphereLayer layer : layers) {
-            layer.lay(seconds, stitched, threads);
+        for (int eye = 0; eye < parts.size(); eye++) {
+            Part part = parts.get(eye);
+            List<Frame> seen = part.lenses().stream().map(pictures::get).toList();
+            part.maker().make(seconds, seen, target.eyes().part(out, target.canvas(), eye), threads);
         }
-        if (uncorrected.isPresent()) {
-            Frame source = stitchedFrame();
-            stitch.stitch(seconds, pictures, uncorrected.get().at(seconds), source, threads);
-            ClippingMarks.draw(source, stitched);
-        }
-        if (finish.isPresent()) {
-            finish.get().finish(stitched, out, threads);
-        }
-    }
-
-    private static Recipe uncorrected(Recipe recipe) {
-        return recipe.with(
-                Balance.SECTION, Balance.NONE.withCurve(recipe.balance().curve()));
-    }
-
-    private Frame stitchedFrame() {
-        return Frame.allocate(
-                stitchedFormat,
-                stitchedTags,
-                target.canvas().width(),
-                target.canvas().height());
-    }
-
-    private Frame between() {
-        if (between == null) {
-            between = stitchedFrame();
-        }
-        return between;
     }
 }

@@ -7,14 +7,15 @@ import foldback.core.warp.Kernel;
 /**
  * What a picture is to be, besides what is decided about the take.
  *
- * @param canvas its size
+ * @param canvas its size, or that of each eye's part
+ * @param eyes what it holds for whom
  * @param bits of a sample, 8 or 10
  * @param kernel by which the lenses' pictures are sampled
  * @param colours what its values mean
  * @param marks what is drawn over it
  * @param meeting how the lenses of an overlap meet; by their numbers among those that are on
  */
-public record Target(Canvas canvas, int bits, Kernel kernel, Colours colours, Marks marks, Meeting meeting) {
+public record Target(Canvas canvas, Eyes eyes, int bits, Kernel kernel, Colours colours, Marks marks, Meeting meeting) {
     /** What a picture's values mean. */
     public enum Colours {
         /** They are the footage's, corrected. */
@@ -36,16 +37,25 @@ public record Target(Canvas canvas, int bits, Kernel kernel, Colours colours, Ma
         }
     }
 
+    /** A picture for both eyes alike. */
+    public Target(Canvas canvas, int bits, Kernel kernel, Colours colours, Marks marks, Meeting meeting) {
+        this(canvas, Eyes.ONE, bits, kernel, colours, marks, meeting);
+    }
+
     /** A picture of 8 bits with nothing drawn over it, whose lenses meet as they do in renders. */
     public static Target plain(Canvas canvas, Kernel kernel, Colours colours) {
         return new Target(canvas, 8, kernel, colours, Marks.NONE, Meeting.BLENDED);
     }
 
     public Target withMarks(Marks drawn) {
-        return new Target(canvas, bits, kernel, colours, drawn, meeting);
+        return new Target(canvas, eyes, bits, kernel, colours, drawn, meeting);
     }
 
     public Target withMeeting(Meeting other) {
-        return new Target(canvas, bits, kernel, colours, marks, other);
+        return new Target(canvas, eyes, bits, kernel, colours, marks, other);
+    }
+
+    public Target withEyes(Eyes shown) {
+        return new Target(canvas, shown, bits, kernel, colours, marks, meeting);
     }
 }

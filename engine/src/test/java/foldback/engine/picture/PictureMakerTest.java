@@ -9,7 +9,10 @@ import foldback.core.picture.PixelFormat;
 import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.RecipePlan;
+import foldback.core.recipe.geometry.Geometry;
 import foldback.core.recipe.light.Balance;
+import foldback.core.rig.Eye;
+import foldback.core.rig.Rig;
 import foldback.core.run.Threads;
 import foldback.core.space.Rotation;
 import foldback.core.stitch.plan.Meeting;
@@ -33,6 +36,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
 
 /** What a picture comes out as: its depth, its tags, and what happens to values on the way. */
 class PictureMakerTest {
@@ -223,5 +227,58 @@ class PictureMakerTest {
         assertThatThrownBy(() ->
                         new Target(CANVAS, 12, Kernel.FINE, Target.Colours.FOOTAGE, Target.Marks.NONE, Meeting.BLENDED))
                 .hasMessage("'bits' must be 8 or 10: 12");
+    }
+
+    /** Both lenses, one for each eye: each sees what the other one does not, and black beyond its own lens. */
+    @ParameterizedTest
+    @EnumSource(
+            value = Eyes.class,
+            names = {"LEFT_ABOVE_RIGHT", "LEFT_BESIDE_RIGHT"})
+    void eachEyeHasAPartOfItsOwn(Eyes eyes) throws Exception {
+        Recipe stereo =
+                recipe.with(Geometry.SECTION, recipe.geometry().withRig(forEyes(recipe.rig()), "card", List.of()));
+        Target target = Target.plain(CANVAS, Kernel.QUICK, Target.Colours.FOOTAGE);
+        PictureMaker both = maker(stereo, PixelFormat.YUV420_8, target.withEyes(eyes));
+        List<Frame> pictures = grey(both, PixelFormat.YUV420_8, 90);
+        pictures.set(1, grey(both, PixelFormat.YUV420_8, 180).get(1));
+        Frame out = both.allocate();
+        assertThat(out.width()).isEqualTo(eyes == Eyes.LEFT_BESIDE_RIGHT ? 512 : 256);
+        assertThat(out.height()).isEqualTo(eyes == Eyes.LEFT_ABOVE_RIGHT ? 256 : 128);
+        ExecutorService executor = Executors.newSingleThreadExecutor();
+        try {
+            both.make(0, pictures, out, new Threads(executor, 1));
+        } finally {
+            executor.shutdownNow();
+        }
+        int right = eyes == Eyes.LEFT_BESIDE_RIGHT ? 256 : 0;
+        int down = eyes == Eyes.LEFT_ABOVE_RIGHT ? 128 : 0;
+        // The first lens looks to the front, the second one to the back.
+        assertThat(out.y().get(128, 64)).isEqualTo(90);
+        assertThat(out.y().get(0, 64)).as("behind the left eye's lens").isEqualTo(16);
+        assertThat(out.y().get(right, down + 64)).isEqualTo(180);
+        assertThat(out.y().get(right + 128, down + 64)).isEqualTo(16);
+    }
+
+    @Test
+    void anEyeWithoutALensIsRefused() {
+        assertThatThrownBy(() -> recipe.geometry()
+                        .withRig(
+                                new Rig(
+                                        "left",
+                                        recipe.rig().lenses().stream()
+                                                .map(lens -> lens.withEye(Eye.LEFT))
+                                                .toList()),
+                                "card",
+                                List.of())
+                        .forEye(Eye.RIGHT))
+                .hasMessageContaining("no lens is for the right eye");
+    }
+
+    private static Rig forEyes(Rig rig) {
+        return new Rig(
+                rig.name(),
+                List.of(
+                        rig.lenses().get(0).withEye(Eye.LEFT),
+                        rig.lenses().get(1).withEye(Eye.RIGHT)));
     }
 }

@@ -2,8 +2,11 @@ package foldback.core.recipe.geometry;
 
 import foldback.core.recipe.section.Decisions;
 import foldback.core.recipe.section.Section;
+import foldback.core.rig.Eye;
 import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
@@ -82,6 +85,23 @@ public record Geometry(Rig rig, String source, Optional<RigMeasure> measure, Opt
     /** Whether a lens's picture is used. */
     public boolean isOn(String slot) {
         return !off.contains(slot);
+    }
+
+    /**
+     * What one eye sees: the lenses of the other one are off.
+     *
+     * @throws IllegalArgumentException where no lens that is on serves the eye
+     */
+    public Geometry forEye(Eye eye) {
+        List<String> others = rig.lenses().stream()
+                .filter(lens -> !isOn(lens.slot()) || !lens.eye().serves(eye))
+                .map(RigLens::slot)
+                .toList();
+        if (others.size() == rig.lenses().size()) {
+            throw new IllegalArgumentException(
+                    "no lens is for the " + eye.name().toLowerCase(Locale.ROOT) + " eye");
+        }
+        return others.size() == off.size() ? this : withOff(others);
     }
 
     /** The rig of the lenses that are on. */

@@ -150,11 +150,11 @@ final class RigState {
     Rig rig() {
         List<RigLens> solved = new ArrayList<>();
         for (int i = 0; i < count; i++) {
-            solved.add(new RigLens(
-                    rig.lenses().get(i).slot(),
-                    lenses[i].lens(),
-                    rigFromLens[i],
-                    new Position(pupils[i][0], pupils[i][1], pupils[i][2])));
+            solved.add(rig.lenses()
+                    .get(i)
+                    .withLens(lenses[i].lens())
+                    .withRotation(rigFromLens[i])
+                    .withPupil(new Position(pupils[i][0], pupils[i][1], pupils[i][2])));
         }
         return new Rig(rig.name(), solved);
     }

@@ -46,9 +46,9 @@ public final class CellPainter {
     private final int[] levels;
     private final Toner toner;
     private final CellWeights weights;
-    /** By lens, where the luma samples of a mixed strip lie. */
-    private final SamplePlaces[] lensPlaces;
-    /** By lens. */
+    /** By picture, where the luma samples of a mixed strip lie. */
+    private final SamplePlaces[] picturePlaces;
+    /** By picture. */
     private final int[][] lumaWeights;
 
     private final int[][] chromaWeights;
@@ -69,8 +69,8 @@ public final class CellPainter {
         this.plan = plan;
         this.lights = lights;
         lifts = new int[lights.size()][];
-        for (int lens = 0; lens < lifts.length; lens++) {
-            lifts[lens] = fields.of(lens, lights.get(lens));
+        for (int picture = 0; picture < lifts.length; picture++) {
+            lifts[picture] = fields.of(picture, lights.get(picture));
         }
         this.kernel = kernel;
         this.sources = sources;
@@ -93,7 +93,7 @@ public final class CellPainter {
         toner = new Toner(capacity);
         weights = plan.weights(capacity);
         lumaWeights = new int[lights.size()][capacity];
-        lensPlaces = new SamplePlaces[lights.size()];
+        picturePlaces = new SamplePlaces[lights.size()];
         chromaWeights = new int[lights.size()][capacity / 4];
     }
 
@@ -110,11 +110,11 @@ public final class CellPainter {
         int column = 0;
         while (column < plan.cellColumns()) {
             int cell = row * plan.cellColumns() + column;
-            int lens = plan.lensOf(cell);
+            int picture = plan.pictureOf(cell);
             int cells = known != null ? known.next() : together(column, row);
-            if (lens >= 0) {
-                paintStrip(lens, column, row, cells);
-            } else if (lens == CellPlan.MIXED) {
+            if (picture >= 0) {
+                paintStrip(picture, column, row, cells);
+            } else if (picture == CellPlan.MIXED) {
                 blend(cell, plan.nodeOf(column, row), cells);
                 store(column, row, cells);
             } else {
@@ -135,16 +135,16 @@ public final class CellPainter {
         return cells;
     }
 
-    private void paintStrip(int lens, int column, int row, int cells) {
-        LensLight light = lights.get(lens);
-        gather(lens, plan.nodeOf(column, row), cells, false);
+    private void paintStrip(int picture, int column, int row, int cells) {
+        LensLight light = lights.get(picture);
+        gather(picture, plan.nodeOf(column, row), cells, false);
         int x = column * size;
         int y = row * size;
         int pitch = cells * size;
         int columns = Math.min(pitch, canvas.width() - x);
         int rows = Math.min(size, canvas.height() - y);
         if (!light.plain()) {
-            place(lens, plan.nodeOf(column, row), cells);
+            place(picture, plan.nodeOf(column, row), cells);
             CellStore.storeLevelled(canvas.y(), x, y, columns, rows, luma, pitch, light, toner.places());
             CellStore.firsts(canvas.y(), x, y, columns, rows, toner.codes(), pitch / 2);
             toner.chroma(light, blue, red, pitch * size / 4);
@@ -165,31 +165,31 @@ public final class CellPainter {
     }
 
     /** Fills the three buffers with a lens's values; clamped where a part of the cells may not be read. */
-    private void gather(int lens, int node, int cells, boolean clamped) {
+    private void gather(int picture, int node, int cells, boolean clamped) {
         if (known != null) {
             known.next(places);
         } else {
-            placeLuma(lens, node, cells, clamped, places);
+            placeLuma(picture, node, cells, clamped, places);
         }
-        gather(lens, node, cells, clamped, places);
+        gather(picture, node, cells, clamped, places);
     }
 
     /** Made when they are needed: where places are kept they are not. */
-    private SamplePlaces placesOf(int lens) {
-        if (lensPlaces[lens] == null) {
-            lensPlaces[lens] = new SamplePlaces(maxCells * size * size);
+    private SamplePlaces placesOf(int picture) {
+        if (picturePlaces[picture] == null) {
+            picturePlaces[picture] = new SamplePlaces(maxCells * size * size);
         }
-        return lensPlaces[lens];
+        return picturePlaces[picture];
     }
 
-    private void placeLuma(int lens, int node, int cells, boolean clamped, SamplePlaces into) {
-        path.luma(plan.grid(lens), node, cells);
-        place(sources.get(lens).y(), clamped, into);
+    private void placeLuma(int picture, int node, int cells, boolean clamped, SamplePlaces into) {
+        path.luma(plan.grid(picture), node, cells);
+        place(sources.get(picture).y(), clamped, into);
     }
 
     /** @param lumaPlaces where the luma samples lie; may be the painter's own, which are those of chroma afterwards */
-    private void gather(int lens, int node, int cells, boolean clamped, SamplePlaces lumaPlaces) {
-        Frame source = sources.get(lens);
+    private void gather(int picture, int node, int cells, boolean clamped, SamplePlaces lumaPlaces) {
+        Frame source = sources.get(picture);
         if (recorded != null) {
             recorded.add(lumaPlaces);
         }
@@ -199,7 +199,7 @@ public final class CellPainter {
         } else {
             int shiftX = source.format().chromaShiftX();
             boolean left = shiftX == 0 || source.tags().siting() == ColourTags.Siting.LEFT;
-            path.chroma(plan.grid(lens), node, cells, shiftX, source.format().chromaShiftY(), left ? 0.5 : 1);
+            path.chroma(plan.grid(picture), node, cells, shiftX, source.format().chromaShiftY(), left ? 0.5 : 1);
             place(source.u(), clamped, places);
             if (recorded != null) {
                 recorded.add(places);
@@ -238,15 +238,15 @@ public final class CellPainter {
     }
 
     /** Finds where the luma of a lens that is not plain is to be looked up. */
-    private void place(int lens, int node, int cells) {
-        LensLight light = lights.get(lens);
+    private void place(int picture, int node, int cells) {
+        LensLight light = lights.get(picture);
         int pitch = cells * size;
-        if (lifts[lens] == null) {
+        if (lifts[picture] == null) {
             Arrays.fill(levels, 0, pitch * size / 4, 0);
         } else if (known != null) {
             known.next(levels, pitch * size / 4);
         } else {
-            LevelSpread.spread(lifts[lens], node, plan.grid(lens).columns(), size, cells, levels);
+            LevelSpread.spread(lifts[picture], node, plan.grid(picture).columns(), size, cells, levels);
             if (recorded != null) {
                 recorded.add(levels, pitch * size / 4);
             }
@@ -262,19 +262,19 @@ public final class CellPainter {
         int black = black();
         int mid = mid();
         weigh(cell, node, cells);
-        for (int lens = 0; lens < plan.lensCount(); lens++) {
-            // All cells of a strip show the same lenses.
-            if (!plan.shows(cell, lens)) {
+        for (int picture = 0; picture < plan.pictureCount(); picture++) {
+            // All cells of a strip show the same pictures.
+            if (!plan.shows(cell, picture)) {
                 continue;
             }
             if (known != null) {
-                gather(lens, node, cells, false);
+                gather(picture, node, cells, false);
             } else {
-                gather(lens, node, cells, !plan.areReadable(cell, cells, lens), placesOf(lens));
+                gather(picture, node, cells, !plan.areReadable(cell, cells, picture), placesOf(picture));
             }
-            LensLight light = lights.get(lens);
+            LensLight light = lights.get(picture);
             if (!light.plain()) {
-                place(lens, node, cells);
+                place(picture, node, cells);
                 toner.look(light, luma, cells * size, size);
                 toner.chroma(light, blue, red, count / 4);
             } else if (light.unchanged()) {
@@ -285,9 +285,9 @@ public final class CellPainter {
                 look(light.chromaTable(), light.margin(), red, count / 4);
             }
             // Differences from black, so that a hole, where weights sum to 0, comes out black.
-            accumulate(luma, black, lumaWeights[lens], lumaSum, count);
-            accumulate(blue, mid, chromaWeights[lens], blueSum, count / 4);
-            accumulate(red, mid, chromaWeights[lens], redSum, count / 4);
+            accumulate(luma, black, lumaWeights[picture], lumaSum, count);
+            accumulate(blue, mid, chromaWeights[picture], blueSum, count / 4);
+            accumulate(red, mid, chromaWeights[picture], redSum, count / 4);
         }
         finish(lumaSum, black, luma, count);
         finish(blueSum, mid, blue, count / 4);
@@ -318,23 +318,23 @@ public final class CellPainter {
     /** Finds the lenses' weights of the cells, laid out as the strip is. */
     private void weigh(int cell, int node, int cells) {
         if (known == null) {
-            for (int lens = 0; lens < lumaWeights.length; lens++) {
-                if (plan.shows(cell, lens)) {
-                    placeLuma(lens, node, cells, !plan.areReadable(cell, cells, lens), placesOf(lens));
+            for (int picture = 0; picture < lumaWeights.length; picture++) {
+                if (plan.shows(cell, picture)) {
+                    placeLuma(picture, node, cells, !plan.areReadable(cell, cells, picture), placesOf(picture));
                 }
             }
-            weights.find(cell, cells, lensPlaces, lumaWeights);
+            weights.find(cell, cells, picturePlaces, lumaWeights);
         }
         int count = cells * size * size;
-        for (int lens = 0; lens < lumaWeights.length; lens++) {
-            if (plan.shows(cell, lens) && known != null) {
-                known.next(lumaWeights[lens], count);
-                known.next(chromaWeights[lens], count / 4);
-            } else if (plan.shows(cell, lens)) {
-                halve(lumaWeights[lens], cells * size, chromaWeights[lens]);
+        for (int picture = 0; picture < lumaWeights.length; picture++) {
+            if (plan.shows(cell, picture) && known != null) {
+                known.next(lumaWeights[picture], count);
+                known.next(chromaWeights[picture], count / 4);
+            } else if (plan.shows(cell, picture)) {
+                halve(lumaWeights[picture], cells * size, chromaWeights[picture]);
                 if (recorded != null) {
-                    recorded.add(lumaWeights[lens], count);
-                    recorded.add(chromaWeights[lens], count / 4);
+                    recorded.add(lumaWeights[picture], count);
+                    recorded.add(chromaWeights[picture], count / 4);
                 }
             }
         }

@@ -14,25 +14,25 @@ public final class FieldLifts {
 
     public FieldLifts(CellPlan plan) {
         this.plan = plan;
-        vignettings = new Vignetting[plan.lensCount()];
-        lifts = new int[plan.lensCount()][];
+        vignettings = new Vignetting[plan.pictureCount()];
+        lifts = new int[plan.pictureCount()][];
     }
 
     /** By node, see {@link LensLight#lift}; null where the lens loses nothing. */
-    synchronized int[] of(int lens, LensLight light) {
+    synchronized int[] of(int picture, LensLight light) {
         if (light.vignetting().isNone()) {
             return null;
         }
-        if (!light.vignetting().equals(vignettings[lens])) {
-            vignettings[lens] = light.vignetting();
-            lifts[lens] = liftsOf(lens, light);
+        if (!light.vignetting().equals(vignettings[picture])) {
+            vignettings[picture] = light.vignetting();
+            lifts[picture] = liftsOf(picture, light);
         }
-        return lifts[lens];
+        return lifts[picture];
     }
 
-    private int[] liftsOf(int lens, LensLight light) {
-        CoordinateGrid grid = plan.grid(lens);
-        LensFrame frame = plan.settings().rig().lenses().get(lens).lens().frame();
+    private int[] liftsOf(int picture, LensLight light) {
+        CoordinateGrid grid = plan.grid(picture);
+        LensFrame frame = plan.settings().frame(picture);
         int[] lifts = new int[grid.columns() * grid.rows()];
         for (int node = 0; node < lifts.length; node++) {
             // Beyond its rim a lens shows nothing, and a node that it says nothing of lies far out.

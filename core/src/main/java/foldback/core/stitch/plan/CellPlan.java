@@ -3,35 +3,38 @@ package foldback.core.stitch.plan;
 import foldback.core.warp.CoordinateGrid;
 import foldback.core.warp.SamplePlaces;
 
-/** The geometry of one picture, cell by cell: which lenses show a cell, where they look, and what each counts there. */
+/**
+ * The geometry of one canvas, cell by cell: which of the lenses' pictures show a cell, where it looks in them, and what each counts
+ * there. Of a lens there may be several pictures, see {@link StitchSettings#levels}; a cell shows one of them at the most.
+ */
 public interface CellPlan {
     int EMPTY = -1;
     int MIXED = -2;
 
     StitchSettings settings();
 
-    /** Where the pixels look in a lens's picture. */
-    CoordinateGrid grid(int lens);
+    /** Where the pixels look in a picture. */
+    CoordinateGrid grid(int picture);
 
-    /** The lens that shows the whole cell, or {@link #EMPTY} or {@link #MIXED}. */
-    int lensOf(int cell);
+    /** The picture that shows the whole cell, or {@link #EMPTY} or {@link #MIXED}. */
+    int pictureOf(int cell);
 
-    /** Whether a lens shows a part of a cell at least. */
-    boolean shows(int cell, int lens);
+    /** Whether a picture shows a part of a cell at least. */
+    boolean shows(int cell, int picture);
 
-    /** Whether all source coordinates of a lens that shows a cell may be read. */
-    boolean isReadable(int cell, int lens);
+    /** Whether all source coordinates of a picture that shows a cell may be read. */
+    boolean isReadable(int cell, int picture);
 
     /** The same of some cells in a row. */
-    default boolean areReadable(int cell, int cells, int lens) {
+    default boolean areReadable(int cell, int cells, int picture) {
         boolean readable = true;
         for (int i = 0; i < cells; i++) {
-            readable &= isReadable(cell + i, lens);
+            readable &= isReadable(cell + i, picture);
         }
         return readable;
     }
 
-    /** Whether the same lenses show both cells. */
+    /** Whether the same pictures show both cells. */
     boolean alike(int cell, int other);
 
     /**
@@ -41,8 +44,8 @@ public interface CellPlan {
      */
     CellWeights weights(int capacity);
 
-    default int lensCount() {
-        return settings().rig().lenses().size();
+    default int pictureCount() {
+        return settings().pictures();
     }
 
     default int cellSize() {
@@ -63,24 +66,21 @@ public interface CellPlan {
     }
 
     /**
-     * How many cells from one on may be painted as a strip: they show the same lenses, and what these look at spans no
-     * more rows of their pictures than sample places can.
+     * How many cells from one on may be painted as a strip: they show the same pictures, and what these look at spans no
+     * more rows of them than sample places can.
      */
-    default int together(int column, int row, int most) {
+    default int together(int column, int row, int mostCells) {
         int cell = row * cellColumns() + column;
         int cells = 1;
-        while (cells < most && column + cells < cellColumns() && alike(cell, cell + cells)) {
+        while (cells < mostCells && column + cells < cellColumns() && alike(cell, cell + cells)) {
             cells++;
         }
-        for (int lens = 0; lens < lensCount() && cells > 1; lens++) {
-            if (shows(cell, lens)) {
-                cells = grid(lens).cellsWithin(nodeOf(column, row), cells, SamplePlaces.mostRows(widthOf(lens)));
+        for (int picture = 0; picture < pictureCount() && cells > 1; picture++) {
+            if (shows(cell, picture)) {
+                int most = SamplePlaces.mostRows(settings().frame(picture).width());
+                cells = grid(picture).cellsWithin(nodeOf(column, row), cells, most);
             }
         }
         return cells;
-    }
-
-    default int widthOf(int lens) {
-        return settings().rig().lenses().get(lens).lens().frame().width();
     }
 }

@@ -119,6 +119,21 @@ final class LensWeights {
         return most == ALONE && least < ALONE ? Share.SOME : SHARES[most];
     }
 
+    /** The same for the lens's picture halved so many times. */
+    LensWeights halved(int times) {
+        if (times == 0) {
+            return this;
+        }
+        LensWeights coarse = new LensWeights(width >> times, height >> times, width >> times);
+        for (int row = 0; row < coarse.height; row++) {
+            int from = ((row + 1 << times) - 1) * stride;
+            for (int column = 0; column < coarse.width; column++) {
+                coarse.weights[row * coarse.stride + column] = weights[from + (column + 1 << times) - 1];
+            }
+        }
+        return coarse;
+    }
+
     /** The same for places in planes of another stride. */
     LensWeights withStride(int other) {
         if (other == stride) {

@@ -22,30 +22,38 @@ final class MomentPlan implements CellPlan {
     private static final int[] RECIPROCALS = reciprocals();
 
     private final StitchSettings settings;
+    /** By picture. */
     private final List<LensWeights> weights;
+    /** By picture. */
     private final List<CoordinateGrid> grids;
+    /** Number of a lens's own picture to the next lens's. */
+    private final int levels;
+
+    private final LevelChoice choice;
     private final int columns;
     /** By lens, how many rows of its picture a cell may span. */
     private final int[] mostRows;
 
     private final int[] cells;
-    /** Bits of the lenses that show a mixed cell. */
-    private final int[] shown;
-    /** Bits of the lenses whose pictures a mixed cell lies inside of. */
-    private final int[] readable;
+    /** Bits of the pictures that show a mixed cell. */
+    private final long[] shown;
+    /** Bits of the pictures that a mixed cell lies inside of. */
+    private final long[] readable;
 
     MomentPlan(StitchSettings settings, List<LensWeights> weights, List<CoordinateGrid> grids) {
         this.settings = settings;
         this.weights = weights;
         this.grids = grids;
+        levels = settings.levels();
+        choice = new LevelChoice(settings);
         columns = cellColumns();
         mostRows = IntStream.range(0, grids.size())
-                .map(lens -> SamplePlaces.mostRows(widthOf(lens)))
+                .map(picture -> SamplePlaces.mostRows(settings.frame(picture).width()))
                 .toArray();
         int count = columns * cellRows();
         cells = new int[count];
-        shown = new int[count];
-        readable = new int[count];
+        shown = new long[count];
+        readable = new long[count];
     }
 
     private static int[] reciprocals() {
@@ -64,7 +72,7 @@ final class MomentPlan implements CellPlan {
                 int count = Math.min(TOGETHER, columns - column);
                 int lens = alone(row * columns + column + row, count, bounds);
                 for (int cell = row * columns + column; cell < row * columns + column + count; cell++) {
-                    cells[cell] = lens;
+                    cells[cell] = lens == EMPTY ? EMPTY : coarser(lens, cell + row);
                     if (lens == EMPTY) {
                         sort(cell, cell + row, bounds);
                     }
@@ -73,9 +81,14 @@ final class MomentPlan implements CellPlan {
         };
     }
 
-    /** The lens that alone shows some cells in a row, as most are; else {@link #EMPTY}. */
+    /** The picture for a cell, of a lens's own picture. */
+    private int coarser(int own, int node) {
+        return levels == 1 ? own : own + choice.of(own / levels, grids.get(own), node);
+    }
+
+    /** The own picture of the lens that alone shows some cells in a row, as most are; else {@link #EMPTY}. */
     private int alone(int node, int count, int[] bounds) {
-        for (int lens = 0; lens < grids.size(); lens++) {
+        for (int lens = 0; lens < grids.size(); lens += levels) {
             if (grids.get(lens).bounds(node, count, bounds)
                     && bounds[3] - bounds[1] < mostRows[lens]
                     && share(lens, bounds) == LensWeights.Share.ALONE) {
@@ -90,25 +103,26 @@ final class MomentPlan implements CellPlan {
     }
 
     private void sort(int cell, int node, int[] bounds) {
-        for (int lens = 0; lens < grids.size() && cells[cell] < 0; lens++) {
+        for (int lens = 0; lens < grids.size() && cells[cell] < 0; lens += levels) {
             if (grids.get(lens).bounds(node, 1, bounds) && bounds[3] - bounds[1] < mostRows[lens]) {
-                sortLens(cell, lens, bounds);
+                sortLens(cell, node, lens, bounds);
             }
         }
     }
 
-    private void sortLens(int cell, int lens, int[] bounds) {
+    private void sortLens(int cell, int node, int lens, int[] bounds) {
         switch (share(lens, bounds)) {
-            case ALONE -> cells[cell] = lens;
+            case ALONE -> cells[cell] = coarser(lens, node);
             case SOME, IN_RESERVE -> {
                 cells[cell] = MIXED;
-                shown[cell] |= 1 << lens;
+                int picture = coarser(lens, node);
+                shown[cell] |= 1L << picture;
                 LensWeights map = weights.get(lens);
                 boolean inside = bounds[0] >= INSIDE_PX
                         && bounds[1] >= INSIDE_PX
                         && bounds[2] < map.width() - INSIDE_PX
                         && bounds[3] < map.height() - INSIDE_PX;
-                readable[cell] |= inside ? 1 << lens : 0;
+                readable[cell] |= inside ? 1L << picture : 0;
             }
             case NONE -> {
                 // It plays no part here.
@@ -122,23 +136,23 @@ final class MomentPlan implements CellPlan {
     }
 
     @Override
-    public CoordinateGrid grid(int lens) {
-        return grids.get(lens);
+    public CoordinateGrid grid(int picture) {
+        return grids.get(picture);
     }
 
     @Override
-    public int lensOf(int cell) {
+    public int pictureOf(int cell) {
         return cells[cell];
     }
 
     @Override
-    public boolean shows(int cell, int lens) {
-        return cells[cell] == MIXED ? (shown[cell] & 1 << lens) != 0 : cells[cell] == lens;
+    public boolean shows(int cell, int picture) {
+        return cells[cell] == MIXED ? (shown[cell] & 1L << picture) != 0 : cells[cell] == picture;
     }
 
     @Override
-    public boolean isReadable(int cell, int lens) {
-        return cells[cell] == lens || (readable[cell] & 1 << lens) != 0;
+    public boolean isReadable(int cell, int picture) {
+        return cells[cell] == picture || (readable[cell] & 1L << picture) != 0;
     }
 
     @Override
@@ -164,18 +178,18 @@ final class MomentPlan implements CellPlan {
             int pixels = count * cellSize() * cellSize();
             Arrays.fill(sums, 0, pixels, 0);
             int last = -1;
-            for (int lens = 0; lens < grids.size(); lens++) {
-                if (shows(cell, lens)) {
-                    weights.get(lens).at(places[lens], found[lens]);
-                    add(found[lens], sums, pixels);
-                    last = lens;
+            for (int picture = 0; picture < grids.size(); picture++) {
+                if (shows(cell, picture)) {
+                    weights.get(picture).at(places[picture], found[picture]);
+                    add(found[picture], sums, pixels);
+                    last = picture;
                 }
             }
             callReserves(cell, found, pixels);
             rest(found[last], pixels);
-            for (int lens = 0; lens < last; lens++) {
-                if (shows(cell, lens)) {
-                    norm(found[lens], sums, found[last], pixels);
+            for (int picture = 0; picture < last; picture++) {
+                if (shows(cell, picture)) {
+                    norm(found[picture], sums, found[last], pixels);
                 }
             }
         }
@@ -183,16 +197,16 @@ final class MomentPlan implements CellPlan {
         /** Where lenses look past each other so far that all leave a place, the first one that shows it does. */
         private void callReserves(int cell, int[][] found, int count) {
             for (int i = 0; i < count; i++) {
-                for (int lens = 0; sums[i] == 0 && lens < grids.size(); lens++) {
-                    if (shows(cell, lens) && found[lens][i] > 0) {
-                        found[lens][i] = 1 + LensWeights.WHOLE;
+                for (int picture = 0; sums[i] == 0 && picture < grids.size(); picture++) {
+                    if (shows(cell, picture) && found[picture][i] > 0) {
+                        found[picture][i] = 1 + LensWeights.WHOLE;
                         sums[i] = LensWeights.WHOLE;
                     }
                 }
             }
         }
 
-        /** The last lens has what the others leave; nothing where no lens counts. */
+        /** The last one has what the others leave; nothing where none counts. */
         private void rest(int[] last, int count) {
             for (int i = 0; i < count; i++) {
                 last[i] = sums[i] > 0 ? 256 : 0;

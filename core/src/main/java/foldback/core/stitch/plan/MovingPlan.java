@@ -51,7 +51,10 @@ public final class MovingPlan {
         }
         List<LensWeights> weights = new ArrayList<>();
         for (int lens = 0; lens < settings.rig().lenses().size(); lens++) {
-            weights.add(LensWeights.of(settings, lens, threads));
+            LensWeights own = LensWeights.of(settings, lens, threads);
+            for (int times = 0; times < settings.levels(); times++) {
+                weights.add(own.halved(times));
+            }
         }
         List<Optional<RadialTable>> tables = settings.rig().lenses().stream()
                 .map(RigLens::lens)
@@ -85,22 +88,25 @@ public final class MovingPlan {
     /**
      * The same for pictures whose luma planes lie otherwise in memory.
      *
-     * @param strides by lens, samples from row to row
+     * @param strides by picture, samples from row to row
      */
     public MovingPlan withStrides(List<Integer> strides) {
         List<LensWeights> laid = IntStream.range(0, weights.size())
-                .mapToObj(lens -> weights.get(lens).withStride(strides.get(lens)))
+                .mapToObj(picture -> weights.get(picture).withStride(strides.get(picture)))
                 .toList();
         return laid.equals(weights) ? this : new MovingPlan(settings, motion, laid, tables, cell);
     }
 
     /** The plan of the moment at which the lenses' first rows are read. */
     public CellPlan at(double seconds, Threads threads) throws InterruptedException {
-        List<LensView> views = IntStream.range(0, weights.size())
+        List<LensView> views = IntStream.range(0, settings.rig().lenses().size())
                 .mapToObj(lens -> settings.view(lens, motion.rigFromCanvas(lens, seconds, settings.rigFromCanvas())))
                 .toList();
-        MomentPlan plan =
-                new MomentPlan(settings, weights, CoordinateGrid.of(settings.canvas(), views, tables, cell, threads));
+        List<CoordinateGrid> own = CoordinateGrid.of(settings.canvas(), views, tables, cell, threads);
+        List<CoordinateGrid> grids = IntStream.range(0, settings.pictures())
+                .mapToObj(picture -> own.get(picture / settings.levels()).halved(picture % settings.levels()))
+                .toList();
+        MomentPlan plan = new MomentPlan(settings, weights, grids);
         threads.share(plan.cellRows(), plan::sorter);
         return plan;
     }

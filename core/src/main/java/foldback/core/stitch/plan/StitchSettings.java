@@ -1,5 +1,6 @@
 package foldback.core.stitch.plan;
 
+import foldback.core.lens.LensFrame;
 import foldback.core.rig.Rig;
 import foldback.core.space.Rotation;
 import foldback.core.warp.Canvas;
@@ -17,6 +18,7 @@ import java.util.List;
  * @param weights what each lens counts where several show the same
  * @param meeting how the lenses of an overlap meet
  * @param shifts by lens, how what it is asked for is moved; empty where nothing is
+ * @param levels pictures of each lens: its own, and as many halved once more each, for where the canvas shrinks it
  */
 public record StitchSettings(
         Canvas canvas,
@@ -25,10 +27,17 @@ public record StitchSettings(
         double meetingMetres,
         WeightMap weights,
         Meeting meeting,
-        List<RayShift> shifts) {
+        List<RayShift> shifts,
+        int levels) {
+    /** Of all lenses together: sets of them are held as bits. */
+    public static final int MOST_PICTURES = Long.SIZE;
 
     public StitchSettings {
         shifts = List.copyOf(shifts);
+        if (levels < 1 || levels > 1 && levels * rig.lenses().size() > MOST_PICTURES) {
+            throw new IllegalArgumentException(
+                    "a lens has a picture at least, and all have " + MOST_PICTURES + " at the most: " + levels);
+        }
         if (!shifts.isEmpty() && shifts.size() != rig.lenses().size()) {
             throw new IllegalArgumentException("as many shifts as lenses are needed: " + shifts.size() + " for "
                     + rig.lenses().size());
@@ -41,27 +50,49 @@ public record StitchSettings(
      * @param feather full ramp across a seam, radians; 0 is a hard cut
      */
     public StitchSettings(Canvas canvas, Rig rig, Rotation rigFromCanvas, double meetingMetres, double feather) {
-        this(canvas, rig, rigFromCanvas, meetingMetres, new WeightMap.Feather(feather), Meeting.BLENDED, List.of());
+        this(canvas, rig, rigFromCanvas, meetingMetres, new WeightMap.Feather(feather), Meeting.BLENDED, List.of(), 1);
     }
 
     /** The same for a picture whose lenses meet otherwise. */
     public StitchSettings with(Meeting other) {
-        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, weights, other, shifts);
+        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, weights, other, shifts, levels);
     }
 
     /** The same with lenses that count otherwise. */
     public StitchSettings with(WeightMap other) {
-        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, other, meeting, shifts);
+        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, other, meeting, shifts, levels);
     }
 
     /** The same with lenses that look elsewhere. */
     public StitchSettings withShifts(List<RayShift> others) {
-        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, weights, meeting, others);
+        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, weights, meeting, others, levels);
+    }
+
+    /** The same with so many pictures of each lens. */
+    public StitchSettings withLevels(int pictures) {
+        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, weights, meeting, shifts, pictures);
+    }
+
+    /** The picture of a lens that is halved so many times, by its number among all pictures. */
+    int picture(int lens, int times) {
+        return lens * levels + times;
+    }
+
+    /** What one of the pictures shows. */
+    public LensFrame frame(int picture) {
+        LensFrame whole = rig.lenses().get(picture / levels).lens().frame();
+        int times = picture % levels;
+        return times == 0 ? whole : whole.scaledTo(whole.width() >> times, whole.height() >> times);
+    }
+
+    /** All pictures' number. */
+    public int pictures() {
+        return rig.lenses().size() * levels;
     }
 
     /** The same on another canvas. */
     StitchSettings on(Canvas other, Rotation rigFromOther) {
-        return new StitchSettings(other, rig, rigFromOther, meetingMetres, weights, meeting, shifts);
+        return new StitchSettings(other, rig, rigFromOther, meetingMetres, weights, meeting, shifts, levels);
     }
 
     /**

@@ -78,7 +78,7 @@ class CoveredSphereTest {
         int black = 0;
         for (int cell = 0; cell < plan.cellColumns() * plan.cellRows(); cell++) {
             int top = cell / plan.cellColumns() * size;
-            for (int k = 0; plan.lensOf(cell) < 0 && k < size * size; k++) {
+            for (int k = 0; plan.pictureOf(cell) < 0 && k < size * size; k++) {
                 double pitch = (0.5 - (top + k / size + 0.5) / height) * Math.PI;
                 if (Math.abs(pitch) < mostPitch && top + k / size < height) {
                     black += weight(plan, cell, k) == 0 ? 1 : 0;
@@ -90,7 +90,7 @@ class CoveredSphereTest {
 
     private static int weight(StitchPlan plan, int cell, int pixel) {
         int sum = 0;
-        for (int lens = 0; lens < plan.lensCount() && plan.lensOf(cell) == StitchPlan.MIXED; lens++) {
+        for (int lens = 0; lens < plan.pictureCount() && plan.pictureOf(cell) == StitchPlan.MIXED; lens++) {
             sum += plan.mixed(cell).weight(lens, pixel);
         }
         return sum;
