@@ -11,7 +11,7 @@ import foldback.engine.take.TakeClip;
 /** Decoded frames by what they came from; bounded by bytes. */
 final class FrameCache implements AutoCloseable {
     private final Cache<Key, Frame> frames;
-    private final ProxyDecoders decoders = new ProxyDecoders();
+    private final ProxyDecoders decoders = ProxyDecoders.available();
 
     private record Key(String sha256, boolean proxy, int frame, int halvings) {}
 

@@ -36,11 +36,13 @@ class ProxiesTest {
     @TempDir
     private Path folder;
 
-    private final ProxyDecoders decoders = new ProxyDecoders();
+    private final ProxyDecoders decoders = new LibraryDecoders();
+    private final ProxyDecoders programs = new ProgramDecoders();
 
     @AfterEach
     void close() {
         decoders.close();
+        programs.close();
     }
 
     @ParameterizedTest
@@ -73,6 +75,7 @@ class ProxiesTest {
         for (int n : new int[] {0, 1, 17, clip.index().frames() - 1}) {
             assertThat(n - proxy.pictures().keyBefore(n)).isLessThan(ProxyEncoder.GROUP);
             Frame small = decoders.frame(proxy, n);
+            assertThat(difference(programs.frame(proxy, n), small)).isZero();
             double own = difference(small, read(clip, n));
             double neighbours = difference(small, read(clip, n == 0 ? 1 : n - 1));
             // The pattern is hard-edged and moves little: a level that is off by its range would add 10 and more.

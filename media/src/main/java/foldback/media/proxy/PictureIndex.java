@@ -103,4 +103,13 @@ public record PictureIndex(Path file, long[] starts, boolean[] keys) {
         }
         return bytes;
     }
+
+    /** Where each of the pictures begins in what {@link #coded} gives. */
+    public int[] offsets(int first, int last) {
+        int[] offsets = new int[last - first + 1];
+        for (int i = 0; i < offsets.length; i++) {
+            offsets[i] = (int) (starts[first + i] - starts[first]);
+        }
+        return offsets;
+    }
 }
