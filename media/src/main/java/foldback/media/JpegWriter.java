@@ -6,8 +6,15 @@ import foldback.core.picture.Plane;
 import foldback.core.picture.PlaneRows;
 import foldback.core.tone.Transfer;
 import foldback.core.tone.Viewing;
+import java.awt.Transparency;
+import java.awt.color.ColorSpace;
 import java.awt.image.BufferedImage;
-import java.awt.image.DataBufferInt;
+import java.awt.image.ColorModel;
+import java.awt.image.ComponentColorModel;
+import java.awt.image.DataBuffer;
+import java.awt.image.DataBufferByte;
+import java.awt.image.Raster;
+import java.awt.image.WritableRaster;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.stream.IntStream;
@@ -42,8 +49,8 @@ public final class JpegWriter {
     /** An sRGB picture of a frame, through what makes its curve fit to be looked at; chroma is repeated. */
     static BufferedImage toRgb(Frame frame) {
         int width = frame.width();
-        BufferedImage image = new BufferedImage(width, frame.height(), BufferedImage.TYPE_INT_RGB);
-        int[] pixels = ((DataBufferInt) image.getRaster().getDataBuffer()).getData();
+        BufferedImage image = allocate(width, frame.height());
+        byte[] pixels = ((DataBufferByte) image.getRaster().getDataBuffer()).getData();
         int bits = frame.format().bits();
         ColourTags tags = frame.tags();
         int black = tags.black(bits);
@@ -62,7 +69,7 @@ public final class JpegWriter {
         int shiftY = frame.format().chromaShiftY();
         int[] shown = Viewing.table(Transfer.of(tags.transfer()));
         IntStream.range(0, frame.height()).parallel().forEach(row -> {
-            int at = row * width;
+            int at = 3 * row * width;
             int[] ys = row(yPlane, row);
             int[] us = row(uPlane, row >> shiftY);
             int[] vs = row(vPlane, row >> shiftY);
@@ -73,12 +80,22 @@ public final class JpegWriter {
                 int red = clamp(y + redOfV * v);
                 int green = clamp(y + greenOfU * u + greenOfV * v);
                 int blue = clamp(y + blueOfU * u);
-                pixels[at + x] = shown.length == 0
-                        ? red << 16 | green << 8 | blue
-                        : shown[red] << 16 | shown[green] << 8 | shown[blue];
+                boolean asItIs = shown.length == 0;
+                pixels[at + 3 * x] = (byte) (asItIs ? red : shown[red]);
+                pixels[at + 3 * x + 1] = (byte) (asItIs ? green : shown[green]);
+                pixels[at + 3 * x + 2] = (byte) (asItIs ? blue : shown[blue]);
             }
         });
         return image;
+    }
+
+    /** Room laid out as the encoder takes it: other layouts are turned into this one pixel by pixel, which takes as long as encoding. */
+    private static BufferedImage allocate(int width, int height) {
+        ColorModel colours = new ComponentColorModel(
+                ColorSpace.getInstance(ColorSpace.CS_sRGB), false, false, Transparency.OPAQUE, DataBuffer.TYPE_BYTE);
+        WritableRaster raster = Raster.createInterleavedRaster(
+                DataBuffer.TYPE_BYTE, width, height, 3 * width, 3, new int[] {0, 1, 2}, null);
+        return new BufferedImage(colours, raster, false, null);
     }
 
     private static int[] row(Plane plane, int row) {
