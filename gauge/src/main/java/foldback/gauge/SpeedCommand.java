@@ -26,9 +26,10 @@ final class SpeedCommand implements Callable<Integer> {
             names = "--only",
             split = ",",
             paramLabel = "PART",
-            description = "stitch, six, moving, kernels, sync, rig, balance, render, workers, memory; all if not given")
-    private List<String> only =
-            List.of("stitch", "six", "moving", "kernels", "sync", "rig", "balance", "render", "workers", "memory");
+            description =
+                    "stitch, six, moving, kernels, sync, rig, balance, render, workers, bench, memory; all if not given")
+    private List<String> only = List.of(
+            "stitch", "six", "moving", "kernels", "sync", "rig", "balance", "render", "workers", "bench", "memory");
 
     @Option(names = "--presets", split = ",", description = "encoder presets for render")
     private List<String> presets = List.of("medium", "veryfast");
@@ -67,6 +68,9 @@ final class SpeedCommand implements Callable<Integer> {
         }
         if (only.contains("workers")) {
             new WorkersSpeed(demo.resolve("sluice-path"), pairs).report();
+        }
+        if (only.contains("bench")) {
+            new BenchSpeed(demo).report();
         }
         if (only.contains("memory")) {
             new RenderMemory(demo.resolve("sluice-path")).report();

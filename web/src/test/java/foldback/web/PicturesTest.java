@@ -24,6 +24,12 @@ import org.junit.jupiter.api.extension.ExtendWith;
 @ExtendWith(RunningApplication.class)
 class PicturesTest {
 
+    /** Wherever these tests run the library has a build. */
+    @Test
+    void proxiesAreDecodedInTheProcess(RunningApplication.Server server) {
+        assertThat(server.home.resolve("run/decoding")).hasContent("in the process");
+    }
+
     @Test
     void aWorkerMakesTheProxiesAndPicturesComeFromThem(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);

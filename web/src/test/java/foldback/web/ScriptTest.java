@@ -158,6 +158,8 @@ class ScriptTest {
                     "--db-port",
                     Integer.toString(databasePort));
             assertThat(status.out()).contains("db: running", "pages: running", "worker: running");
+            Files.writeString(home.resolve("run/decoding"), "in the process\n");
+            assertThat(states(home)).contains("frames of proxies are decoded in the process");
             nobodyComesIn(home, databasePort);
             Files.setLastModifiedTime(
                     home.resolve("run/worker.alive"),

@@ -115,10 +115,12 @@ class DamagedClipTest {
         Files.write(clip, bytes);
         ClipHealth health = check(clip);
         assertThat(health.hasDamage()).isTrue();
-        assertThat(health.damaged()).hasSize(1);
+        // Decoders conceal errors as their threads happen to run: frames between the two packets may come out whole.
+        assertThat(health.damaged()).hasSizeBetween(1, 2);
+        ClipHealth.Range last = health.damaged().get(health.damaged().size() - 1);
         assertThat(health.damaged().get(0).first()).isBetween(17, 28);
-        assertThat(health.damaged().get(0).end()).isEqualTo(30);
-        assertThat(health.damaged().get(0).toSeconds()).isCloseTo(1.2, within(0.001));
+        assertThat(last.end()).isEqualTo(30);
+        assertThat(last.toSeconds()).isCloseTo(1.2, within(0.001));
     }
 
     @Test
