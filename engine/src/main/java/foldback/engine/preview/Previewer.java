@@ -104,17 +104,20 @@ public final class Previewer implements AutoCloseable {
     /** One lens's picture, as recorded, halved some times; from its proxy where that is no smaller. */
     public Picture lens(Take take, int lens, double seconds, int halvings) {
         TakeClip clip = take.clips().get(lens);
-        int wanted = clip.video().width() >> halvings;
         int number = clip.frameAt(seconds);
+        return ofProxy(clip, number, halvings)
+                .orElseGet(() -> new Picture(frames.frame(clip, number, halvings), false));
+    }
+
+    private Optional<Picture> ofProxy(TakeClip clip, int number, int halvings) {
+        int wanted = clip.video().width() >> halvings;
         Optional<Proxy> small = proxies.of(clip).filter(proxy -> proxy.source().width() >= wanted);
-        if (small.isEmpty()) {
-            return new Picture(frames.frame(clip, number, halvings), false);
-        }
         int times = 0;
-        while (small.get().source().width() >> times + 1 >= wanted) {
+        while (small.isPresent() && small.get().source().width() >> times + 1 >= wanted) {
             times++;
         }
-        return new Picture(frames.frame(small.get(), number, times), true);
+        int halved = times;
+        return small.map(proxy -> new Picture(frames.frame(proxy, number, halved), true));
     }
 
     /** One lens's picture from the original clip, halved some times, with the recipe's noise taken out; takes a second or more. */
@@ -129,10 +132,15 @@ public final class Previewer implements AutoCloseable {
         return frames.frame(clip, clip.frameAt(seconds), 0);
     }
 
-    /** The key frame of a lens at or before a take time, halved some times: coarse in time, but soon there from any clip. */
+    /**
+     * What is soonest there of a lens about a take time, halved some times: the frame itself from a proxy, else the clip's key frame at or
+     * before.
+     */
     public Picture lensNear(Take take, int lens, double seconds, int halvings) {
         TakeClip clip = take.clips().get(lens);
-        return new Picture(frames.frame(clip, clip.index().keyBefore(clip.frameAt(seconds)), halvings), false);
+        int number = clip.frameAt(seconds);
+        return ofProxy(clip, number, halvings)
+                .orElseGet(() -> new Picture(frames.frame(clip, clip.index().keyBefore(number), halvings), false));
     }
 
     /** Small pictures of a take's lenses for its balance. */

@@ -80,9 +80,9 @@ class StageWorker extends TaskWorker {
                 throw stopping(cancelled);
             }
             Persistent.tell(() -> orders.end(id, StageOrder.State.CANCELLED, ""));
-        } catch (ChildKilledException killed) {
-            // A worker that ends kills its decoders: the same work succeeds later.
-            throw killed;
+        } catch (ChildKilledException | DataAccessException | TransactionException later) {
+            // A worker that ends kills its decoders, and a database comes back: the same work succeeds later.
+            throw later;
         } catch (MediaException | IllegalArgumentException | NotFoundException failed) {
             Persistent.tell(() -> orders.end(id, StageOrder.State.FAILED, failed.getMessage()));
         } catch (RuntimeException failed) {
@@ -94,7 +94,8 @@ class StageWorker extends TaskWorker {
 
     private <O> StageResult run(StageOrder order, StageJob<O> job, Run run) throws InterruptedException {
         run.check();
-        Recipe recipe = recipes.revision(order.takeId(), order.base()).read();
+        Recipe recipe = Persistent.ask(() -> recipes.revision(order.takeId(), order.base()))
+                .read();
         O wish = orders.read(job, json.readTree(order.wish()));
         return job.run(recipe, takes.of(recipe), wish, tools, run);
     }
@@ -102,20 +103,21 @@ class StageWorker extends TaskWorker {
     private Run progress(Long id, boolean[] stop) {
         long[] told = {System.nanoTime()};
         return new Run(
-                share -> {
-                    long now = System.nanoTime();
-                    synchronized (told) {
-                        if (now - told[0] < TELL_EVERY_NANOS) {
-                            return;
-                        }
-                        told[0] = now;
-                    }
-                    try {
-                        stop[0] |= orders.progress(id, share);
-                    } catch (DataAccessException | TransactionException away) {
-                        LOG.warn("progress could not be told; the work goes on");
-                    }
-                },
-                () -> stop[0] || Thread.currentThread().isInterrupted());
+                        share -> {
+                            long now = System.nanoTime();
+                            synchronized (told) {
+                                if (now - told[0] < TELL_EVERY_NANOS) {
+                                    return;
+                                }
+                                told[0] = now;
+                            }
+                            try {
+                                stop[0] |= orders.progress(id, share);
+                            } catch (DataAccessException | TransactionException away) {
+                                LOG.warn("progress could not be told; the work goes on");
+                            }
+                        },
+                        () -> stop[0] || Thread.currentThread().isInterrupted())
+                .rising();
     }
 }
