@@ -35,6 +35,12 @@ public final class Persistent {
         }
     }
 
+    /** Whether something failed since the database did not answer; what it refused is something else. */
+    public static boolean isAway(RuntimeException failed) {
+        return (failed instanceof DataAccessException || failed instanceof TransactionException)
+                && !(failed instanceof DataIntegrityViolationException);
+    }
+
     public static <T> T ask(Supplier<T> question) throws InterruptedException {
         List<T> answer = new ArrayList<>();
         tell(() -> answer.add(question.get()));

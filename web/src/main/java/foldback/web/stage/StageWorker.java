@@ -80,12 +80,16 @@ class StageWorker extends TaskWorker {
                 throw stopping(cancelled);
             }
             Persistent.tell(() -> orders.end(id, StageOrder.State.CANCELLED, ""));
-        } catch (ChildKilledException | DataAccessException | TransactionException later) {
-            // A worker that ends kills its decoders, and a database comes back: the same work succeeds later.
-            throw later;
+        } catch (ChildKilledException killed) {
+            // A worker that ends kills its decoders: the same work succeeds later.
+            throw killed;
         } catch (MediaException | IllegalArgumentException | NotFoundException failed) {
             Persistent.tell(() -> orders.end(id, StageOrder.State.FAILED, failed.getMessage()));
         } catch (RuntimeException failed) {
+            if (Persistent.isAway(failed)) {
+                // The same work succeeds when the database is back.
+                throw failed;
+            }
             LOG.error("{} of take {} failed", order.stage(), order.takeId(), failed);
             Persistent.tell(() -> orders.end(
                     id, StageOrder.State.FAILED, "That failed unexpectedly; the log of the worker says more."));
