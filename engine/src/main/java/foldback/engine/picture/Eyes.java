@@ -14,8 +14,8 @@ public enum Eyes {
     /** The left eye's picture to the left of the right eye's. */
     LEFT_BESIDE_RIGHT;
 
-    /** The eyes that have a part of their own. */
-    public List<Eye> each() {
+    /** The eyes for which there is a view of its own. */
+    public List<Eye> views() {
         return this == ONE ? List.of(Eye.BOTH) : List.of(Eye.LEFT, Eye.RIGHT);
     }
 
@@ -28,7 +28,7 @@ public enum Eyes {
         return this == LEFT_ABOVE_RIGHT ? 2 * canvas.height() : canvas.height();
     }
 
-    /** An eye's part of the whole, by the eye's number among {@link #each}. */
+    /** An eye's part of the whole, by the eye's number among {@link #views}. */
     Frame part(Frame whole, Canvas canvas, int eye) {
         return switch (this) {
             case ONE -> whole;

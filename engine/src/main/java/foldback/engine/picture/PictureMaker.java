@@ -45,7 +45,7 @@ public final class PictureMaker {
             Additions additions) {
         this.target = target;
         halvings = RecipePlan.halvings(recipe, target.canvas(), sources);
-        List<Eye> eyes = target.eyes().each();
+        List<Eye> eyes = target.eyes().views();
         for (Eye eye : eyes) {
             List<Integer> lenses = serving(recipe, eye);
             EyeMaker maker = new EyeMaker(
