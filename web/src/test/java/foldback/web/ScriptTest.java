@@ -101,7 +101,9 @@ class ScriptTest {
                 #!/usr/bin/env bash
                 %s
                 case "$*" in
-                  *role=worker*) name=${*##*foldback.worker=}; touch "$FOLDBACK_HOME/run/${name%%%% *}.alive"; exec sleep 600 ;;
+                  *role=worker*)
+                    for option in "$@"; do [[ $option != --foldback.worker=* ]] || name=${option#*=}; done
+                    touch "$FOLDBACK_HOME/run/$name.alive"; exec sleep 600 ;;
                   *) exec node -e 'require("http").createServer((q, a) => a.end("ok")).listen(+process.env.FOLDBACK_PORT, "127.0.0.1")' ;;
                 esac
                 """.formatted(work));
