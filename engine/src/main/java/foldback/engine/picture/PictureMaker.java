@@ -44,7 +44,7 @@ public final class PictureMaker {
             long keptBytes,
             Additions additions) {
         this.target = target;
-        halvings = RecipePlan.halvings(recipe, target.canvas(), sources);
+        halvings = cache.halvings(recipe, target.canvas(), sources);
         List<Eye> eyes = target.eyes().views();
         for (Eye eye : eyes) {
             List<Integer> lenses = serving(recipe, eye);

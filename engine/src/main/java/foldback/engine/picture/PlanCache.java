@@ -8,14 +8,19 @@ import foldback.core.recipe.Recipe;
 import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.Balance;
+import foldback.core.rig.Rig;
 import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.stitch.plan.StitchSettings;
+import foldback.core.warp.Canvas;
 import java.util.List;
 
 /** Compiled plans and tables of light by what they are made from, for makers that come and go. Safe for many threads. */
 public final class PlanCache {
     private final Cache<StitchSettings, StitchPlan> plans;
     private final Cache<LightKey, RecipeLight> lights;
+    private final Cache<SizesKey, List<Integer>> halvings;
+
+    private record SizesKey(Rig rig, Canvas canvas, List<RecipePlan.Source> sources) {}
 
     private record LightKey(
             List<String> slots,
@@ -28,10 +33,17 @@ public final class PlanCache {
     public PlanCache(int most) {
         plans = Caffeine.newBuilder().maximumSize(most).build();
         lights = Caffeine.newBuilder().maximumSize(most).build();
+        halvings = Caffeine.newBuilder().maximumSize(most).build();
     }
 
     StitchPlan plan(StitchSettings settings) {
         return plans.get(settings, StitchPlan::compile);
+    }
+
+    List<Integer> halvings(Recipe recipe, Canvas canvas, List<RecipePlan.Source> sources) {
+        return halvings.get(
+                new SizesKey(recipe.geometry().rigOn(), canvas, sources),
+                key -> RecipePlan.halvings(recipe, canvas, sources));
     }
 
     RecipeLight light(Recipe recipe, List<RecipePlan.Source> sources, PixelFormat format, ColourTags tags) {
