@@ -424,9 +424,7 @@ public final class CoordinateGrid {
         double across = acrossX * acrossX + acrossY * acrossY;
         double down = downX * downX + downY * downY;
         double mixed = acrossX * downX + acrossY * downY;
-        // The larger singular value of the two columns.
-        double apart = (across - down) / 2;
-        return Math.sqrt((across + down) / 2 + Math.sqrt(apart * apart + mixed * mixed)) / cell;
+        return Projection.largestStretch(across, down, mixed) / cell;
     }
 
     /** How many of some known cells in a row, at least 1, span no more source rows together. */

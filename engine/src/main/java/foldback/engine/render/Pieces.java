@@ -77,10 +77,7 @@ final class Pieces {
 
     /** Frames of the pieces that are there. */
     long framesThere() {
-        return IntStream.range(0, job.segments())
-                .filter(this::isThere)
-                .mapToLong(this::framesOf)
-                .sum();
+        return framesBeside(new Stretch(0, 0));
     }
 
     /** Frames of the pieces that are there but for those of a stretch. */
@@ -107,7 +104,7 @@ final class Pieces {
     int dropWrong() throws IOException {
         int dropped = 0;
         for (int n = 0; n < job.segments(); n++) {
-            if (Files.exists(path(n)) && !holdsItsFrames(n)) {
+            if (isThere(n) && !holdsItsFrames(n)) {
                 Files.delete(path(n));
                 dropped++;
             }

@@ -104,15 +104,15 @@ public final class Renderer {
             if (pieces.free(claims).isEmpty()) {
                 return true;
             }
-            Optional<FileLease> place = claims.helper(1);
-            for (int who = 1; ; place = claims.helper(++who)) {
-                if (place.isPresent()) {
-                    try (FileLease held = place.get();
-                            PieceWork work = new PieceWork(job, pieces, folder, who, threads, niceness)) {
-                        work.work(run);
-                        return true;
-                    }
-                }
+            int who = 1;
+            Optional<FileLease> place = claims.helper(who);
+            while (place.isEmpty()) {
+                place = claims.helper(++who);
+            }
+            try (FileLease held = place.get();
+                    PieceWork work = new PieceWork(job, pieces, folder, who, threads, niceness)) {
+                work.work(run);
+                return true;
             }
         } catch (NoSuchFileException over) {
             return false;

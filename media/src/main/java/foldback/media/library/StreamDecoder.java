@@ -15,6 +15,7 @@ import static org.bytedeco.ffmpeg.global.avutil.AVERROR_EOF;
 import static org.bytedeco.ffmpeg.global.avutil.av_frame_alloc;
 import static org.bytedeco.ffmpeg.global.avutil.av_frame_free;
 import static org.bytedeco.ffmpeg.global.avutil.av_pix_fmt_desc_get;
+import static org.bytedeco.ffmpeg.presets.avutil.AVERROR_EAGAIN;
 
 import foldback.core.picture.BytePlane;
 import foldback.core.picture.Frame;
@@ -36,7 +37,7 @@ import org.bytedeco.javacpp.BytePointer;
  * thread at a time.
  */
 public final class StreamDecoder implements AutoCloseable {
-    private static final int AGAIN = -11;
+    private static final byte[] PADDING = new byte[AV_INPUT_BUFFER_PADDING_SIZE];
 
     private final AVCodecContext context;
     private final AVPacket packet;
@@ -85,15 +86,13 @@ public final class StreamDecoder implements AutoCloseable {
     }
 
     private void load(byte[] coded, int from, int length) {
-        int needed = length + AV_INPUT_BUFFER_PADDING_SIZE;
+        int needed = length + PADDING.length;
         if (input.capacity() < needed) {
             input.close();
             input = new BytePointer(2L * needed);
         }
         input.position(0).put(coded, from, length);
-        for (int i = 0; i < AV_INPUT_BUFFER_PADDING_SIZE; i++) {
-            input.put(length + (long) i, (byte) 0);
-        }
+        input.position(length).put(PADDING, 0, PADDING.length).position(0);
         packet.data(input);
         packet.size(length);
     }
@@ -103,7 +102,7 @@ public final class StreamDecoder implements AutoCloseable {
         int count = 0;
         while (true) {
             int code = avcodec_receive_frame(context, picture);
-            if (code == AGAIN || code == AVERROR_EOF()) {
+            if (code == AVERROR_EAGAIN() || code == AVERROR_EOF()) {
                 return count;
             }
             check(code);

@@ -84,8 +84,8 @@ class Estimator {
                     .findFirst();
             double bits = known.orElse(BITS_A_PIXEL * halved(spec.crf().get() - AT_QUALITY));
             String basis = known.isPresent()
-                    ? "by what was finished of this take before"
-                    : "rough, nothing was finished of this take yet";
+                    ? "by what was made of this take before"
+                    : "rough, nothing was made of this take yet";
             return new Estimate(Math.round(bits * pixels / 8), seconds, free, basis, List.of());
         } catch (IOException failed) {
             throw new UncheckedIOException(failed);

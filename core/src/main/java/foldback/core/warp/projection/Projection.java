@@ -81,7 +81,17 @@ public sealed interface Projection permits Sphere, PartSphere, CentralProjection
             along += dy * dy;
             mixed += dx * dy;
         }
-        // The larger singular value of the two columns.
+        return largestStretch(across, along, mixed);
+    }
+
+    /**
+     * By how much a map stretches at most: the larger singular value of its two columns.
+     *
+     * @param across the first column's squared length
+     * @param along the second one's
+     * @param mixed their product
+     */
+    static double largestStretch(double across, double along, double mixed) {
         double mean = (across + along) / 2;
         double apart = (across - along) / 2;
         return Math.sqrt(mean + Math.sqrt(apart * apart + mixed * mixed));

@@ -43,18 +43,16 @@ public record Document<T>(String kind, String title, List<Consumer<ObjectNode>> 
 
     /** Reads a document in today's form. */
     public T read(ObjectNode document) {
-        ObjectNode fields = document.deepCopy();
-        String format = Forms.text().read(Json.need(fields, FORMAT, kind), kind + "." + FORMAT);
+        String format = Forms.text().read(Json.need(document, FORMAT, kind), kind + "." + FORMAT);
         if (!format.equals(format())) {
             throw new DocumentException("'" + kind + ".format' must be '" + format() + "': '" + format + "'");
         }
-        int stated = Forms.whole(1, Integer.MAX_VALUE).read(Json.need(fields, VERSION, kind), kind + "." + VERSION);
+        int stated = Forms.whole(1, Integer.MAX_VALUE).read(Json.need(document, VERSION, kind), kind + "." + VERSION);
         if (stated != version()) {
             throw new DocumentException("'" + kind + ".version' is " + stated + "; this program knows "
                     + (version() == 1 ? "version 1" : "versions 1 to " + version()));
         }
-        fields.remove(Set.of(FORMAT, VERSION));
-        return form.read(fields, kind);
+        return form.read(document, kind, Set.of(FORMAT, VERSION));
     }
 
     /** For people to read. */

@@ -33,10 +33,15 @@ public final class ObjectForm<T> implements Form<T> {
 
     @Override
     public T read(JsonNode node, String path) {
+        return read(node, path, Set.of());
+    }
+
+    /** Reads an object that has fields beside the declared ones which somebody else has read. */
+    T read(JsonNode node, String path, Set<String> others) {
         if (!(node instanceof ObjectNode object)) {
             throw new DocumentException("'" + path + "' must be an object: " + Json.brief(node));
         }
-        Set<String> known = new HashSet<>();
+        Set<String> known = new HashSet<>(others);
         T value = readAmong(object, path, known);
         for (String name : object.propertyNames()) {
             if (!known.contains(name)) {
