@@ -21,6 +21,7 @@ import foldback.core.space.Rotation;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
@@ -28,10 +29,12 @@ import java.util.stream.IntStream;
 public final class RigFinder {
     private static final double FEATURE_TOLERANCE = Math.toRadians(4);
     private static final double CARD_SLACK = Math.toRadians(11);
+    /** Points of the rounds before the last are so far apart, radians: they only bring the rig near. */
+    private static final double SPARSE = Math.toRadians(3.2);
     /** Patches are laid over each other in rounds: a search over a wide stretch in fine steps takes long. */
     private static final PointFinder.Search[] SEARCHES = {
-        new PointFinder.Search(Math.toRadians(3), 1.6, Math.toRadians(0.18)),
-        new PointFinder.Search(Math.toRadians(0.8), 1, Math.toRadians(0.1)),
+        new PointFinder.Search(Math.toRadians(3), 1.6, Math.toRadians(0.18)).sparse(SPARSE),
+        new PointFinder.Search(Math.toRadians(0.8), 1, Math.toRadians(0.1)).sparse(SPARSE),
         new PointFinder.Search(Math.toRadians(0.3), 1, 0)
     };
     /** Things may be nearer than the nearest that were found: times as near, and so much, 1/m. */
@@ -44,6 +47,9 @@ public final class RigFinder {
 
     /** The same where nothing is known of how they lie: chance has more to choose from. */
     private static final double LEAST_FREE_SCORE = 8;
+
+    /** Features that agree by so much are never there by chance. */
+    private static final double BEYOND_DOUBT = 30;
 
     private static final int LEAST_FEATURES = 12;
     /** Of the time that a solve takes whose clips' order is looked for. */
@@ -114,7 +120,7 @@ public final class RigFinder {
 
     private static Found solved(Rig card, List<PointFinder> finders, SolveSettings settings, Run run) {
         List<PointFinder.Pair> pairs = new ArrayList<>();
-        for (int m = 0; m < finders.size(); m++) {
+        for (int m = 0; m < finders.size() && !hangTogether(card, pairs); m++) {
             Run part = run.part(0.4 * m / finders.size(), 0.4 * (m + 1) / finders.size());
             pairs.addAll(finders.get(m).features(card, CARD_SLACK, FEATURE_TOLERANCE, part));
         }
@@ -142,6 +148,19 @@ public final class RigFinder {
             rig = guess.rig();
             nearest = NEARER * guess.nearest() + NEARER_BY;
         }
+    }
+
+    /**
+     * Whether features tell of all lenses without doubt how they lie: those of another moment would say it again. Two lenses share
+     * little, and every moment's features tell more of them.
+     */
+    private static boolean hangTogether(Rig card, List<PointFinder.Pair> pairs) {
+        if (card.lenses().size() == 2) {
+            return false;
+        }
+        Rotation[] found =
+                RotationGraph.of(card.lenses().size(), pairs, BEYOND_DOUBT).rotations();
+        return Arrays.stream(found).noneMatch(Objects::isNull);
     }
 
     /** The order of clips that a card asks for. */
@@ -200,8 +219,9 @@ public final class RigFinder {
 
     private static List<TiePoint> patches(List<PointFinder> finders, Rig rig, PointFinder.Search search, Run run) {
         List<TiePoint> points = new ArrayList<>();
-        for (PointFinder finder : finders) {
-            points.addAll(finder.patches(rig, search, run));
+        for (int m = 0; m < finders.size(); m++) {
+            Run part = run.part((double) m / finders.size(), (m + 1.0) / finders.size());
+            points.addAll(finders.get(m).patches(rig, search, part));
         }
         return points;
     }

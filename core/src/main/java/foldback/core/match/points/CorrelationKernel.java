@@ -1,15 +1,21 @@
 package foldback.core.match.points;
 
+import java.util.Arrays;
+
 /**
  * Normalised correlation of a patch with all places of a larger picture:
  * {@code fit[r][c] = sum(w[j][i] p[r+j][c+i]) / sqrt(sum(p^2) - sum(p)^2 / n)} for a patch w of mean 0 and length 1.
  *
- * <p>A row of places is worked on at once, so that the innermost loop has no sum of its own; each row of the picture is copied
- * for each shift, so that it has no offset either: the JVM vectorises nothing else.
+ * <p>Places are worked on in long blocks, over the ends of rows, so that the innermost loop has no sum of its own; the picture is
+ * copied for each shift, so that it has no offset either: the JVM vectorises nothing else.
  */
 final class CorrelationKernel {
     /** Places whose values vary less in all are flat: they fit nothing. */
     private static final double LEAST_VARIANCE = 1;
+    /** Values of a row of the patch that are worked on at once. */
+    private static final int TAPS = 4;
+    /** Places that are worked on at once: they and their neighbours stay in the nearest cache. */
+    private static final int BLOCK = 512;
 
     private CorrelationKernel() {}
 
@@ -33,7 +39,7 @@ final class CorrelationKernel {
             clean(picture, row * stride, columns + patch - 1, clean);
             along(picture, clean, row * stride, patch, columns, sums, squares, unseen, row * columns);
         }
-        float[][] both = products(wanted, patch, clean, stride, rows, columns);
+        float[] both = products(wanted, patch, clean, stride, rows, columns);
         double[] sum = new double[columns];
         double[] square = new double[columns];
         int[] hidden = new int[columns];
@@ -45,8 +51,9 @@ final class CorrelationKernel {
             add(sums, squares, unseen, (row + patch - 1) * columns, 1, sum, square, hidden);
             for (int column = 0; column < columns; column++) {
                 double variance = square[column] - sum[column] * sum[column] / n;
-                fits[row * columns + column] =
-                        hidden[column] == 0 && variance > LEAST_VARIANCE ? both[row][column] / Math.sqrt(variance) : -1;
+                fits[row * columns + column] = hidden[column] == 0 && variance > LEAST_VARIANCE
+                        ? both[row * stride + column] / Math.sqrt(variance)
+                        : -1;
             }
             add(sums, squares, unseen, row * columns, -1, sum, square, hidden);
         }
@@ -107,24 +114,48 @@ final class CorrelationKernel {
         }
     }
 
-    /** For each row of places, the sums of products of the patch's values and the picture's. */
-    private static float[][] products(float[] wanted, int patch, float[] clean, int stride, int rows, int columns) {
-        float[][] both = new float[rows][columns];
-        float[] shifted = new float[columns];
-        for (int row = 0; row < rows + patch - 1; row++) {
-            for (int i = 0; i < patch; i++) {
-                System.arraycopy(clean, row * stride + i, shifted, 0, columns);
-                for (int j = Math.max(0, row - rows + 1); j <= Math.min(row, patch - 1); j++) {
-                    multiplyAdd(wanted[j * patch + i], shifted, both[row - j]);
+    /**
+     * The sums of products of the patch's values and the picture's for each place, as many a row as the picture has values; those
+     * behind the last column mean nothing.
+     */
+    private static float[] products(float[] wanted, int patch, float[] clean, int stride, int rows, int columns) {
+        int places = (rows - 1) * stride + columns;
+        float[] both = new float[places];
+        float[][] shifted = new float[TAPS][BLOCK];
+        float[] weights = new float[TAPS];
+        float[] sums = new float[BLOCK];
+        for (int from = 0; from < places; from += BLOCK) {
+            int count = Math.min(BLOCK, places - from);
+            Arrays.fill(sums, 0);
+            for (int j = 0; j < patch; j++) {
+                for (int i = 0; i < patch; i += TAPS) {
+                    for (int tap = 0; tap < TAPS; tap++) {
+                        boolean there = i + tap < patch;
+                        weights[tap] = there ? wanted[j * patch + i + tap] : 0;
+                        if (there) {
+                            System.arraycopy(clean, from + j * stride + i + tap, shifted[tap], 0, count);
+                        }
+                    }
+                    multiplyAdd(weights, shifted, sums);
                 }
             }
+            System.arraycopy(sums, 0, both, from, count);
         }
         return both;
     }
 
-    private static void multiplyAdd(float weight, float[] values, float[] into) {
-        for (int i = 0; i < into.length; i++) {
-            into[i] += weight * values[i];
+    /** Each sum is loaded and stored once for all taps. */
+    private static void multiplyAdd(float[] weights, float[][] shifted, float[] sums) {
+        float[] a = shifted[0];
+        float[] b = shifted[1];
+        float[] c = shifted[2];
+        float[] d = shifted[3];
+        float wa = weights[0];
+        float wb = weights[1];
+        float wc = weights[2];
+        float wd = weights[3];
+        for (int i = 0; i < BLOCK; i++) {
+            sums[i] += wa * a[i] + wb * b[i] + wc * c[i] + wd * d[i];
         }
     }
 }

@@ -22,6 +22,12 @@ import org.ejml.interfaces.linsol.LinearSolverDense;
  */
 final class PatchFit {
     private static final int NUMBERS = 8;
+    /** Derivatives of which the others are multiples in each row: by shift across, down, its growth, gain, its growth, offset. */
+    private static final int ALONG = 6;
+    /** Of which one each number's derivative is a multiple, and whether it is one by the row's place. */
+    private static final int[] COLUMN = {0, 1, 2, 0, 3, 4, 3, 5};
+
+    private static final boolean[] GROWS_DOWN = {false, false, false, true, false, false, true, false};
     /** How far the shift may grow from the middle of a patch to its edge, standard deviation in steps. */
     private static final double SHIFT_GROWS = 0.6;
     /** The same of the gain, as a share. */
@@ -35,7 +41,9 @@ final class PatchFit {
     private final DMatrixRMaj right = new DMatrixRMaj(NUMBERS, 1);
     private final DMatrixRMaj solved = new DMatrixRMaj(NUMBERS, 1);
     private final DMatrixRMaj inverse = new DMatrixRMaj(NUMBERS, NUMBERS);
-    private final double[] columns = new double[NUMBERS];
+    private final double[] columns = new double[ALONG];
+    private final double[] rowNormal = new double[ALONG * ALONG];
+    private final double[] rowRight = new double[ALONG];
     private double noise;
 
     /** Of the last step: shift across and down, steps. */
@@ -100,42 +108,61 @@ final class PatchFit {
     private double sums(float[] first, TangentView second) {
         Arrays.fill(normal.data, 0);
         Arrays.fill(right.data, 0);
+        double squares = 0;
+        double middle = (patch - 1) / 2.0;
+        for (int row = 0; row < patch; row++) {
+            squares += sumRow(first, second, row);
+            addRow((row - middle) / middle);
+        }
+        for (int p = 0; p < NUMBERS; p++) {
+            for (int q = 0; q < p; q++) {
+                normal.set(q, p, normal.get(p, q));
+            }
+        }
+        return squares;
+    }
+
+    /** The sums of a row of the patch, over the columns that differ along it; gives that of the second view's squares. */
+    private double sumRow(float[] first, TangentView second, int row) {
+        Arrays.fill(rowNormal, 0);
+        Arrays.fill(rowRight, 0);
         int stride = second.columns;
         double middle = (patch - 1) / 2.0;
         double squares = 0;
         float[] values = second.values;
-        double[] n = normal.data;
         double[] j = columns;
-        for (int row = 0; row < patch; row++) {
-            double v = (row - middle) / middle;
-            for (int column = 0; column < patch; column++) {
-                int at = (row + 1) * stride + column + 1;
-                double u = (column - middle) / middle;
-                double a = first[row * patch + column];
-                double b = values[at];
-                double slope = (values[at + 1] - values[at - 1]) / 2;
-                j[0] = slope;
-                j[1] = (values[at + stride] - values[at - stride]) / 2;
-                j[2] = slope * u;
-                j[3] = slope * v;
-                j[4] = -a;
-                j[5] = -a * u;
-                j[6] = -a * v;
-                j[7] = -1;
-                for (int p = 0; p < NUMBERS; p++) {
-                    for (int q = 0; q <= p; q++) {
-                        n[p * NUMBERS + q] += j[p] * j[q];
-                    }
-                    right.data[p] -= j[p] * b;
+        for (int column = 0; column < patch; column++) {
+            int at = (row + 1) * stride + column + 1;
+            double u = (column - middle) / middle;
+            double a = first[row * patch + column];
+            double b = values[at];
+            j[0] = (values[at + 1] - values[at - 1]) / 2;
+            j[1] = (values[at + stride] - values[at - stride]) / 2;
+            j[2] = j[0] * u;
+            j[3] = -a;
+            j[4] = -a * u;
+            j[5] = -1;
+            for (int p = 0; p < ALONG; p++) {
+                for (int q = 0; q <= p; q++) {
+                    rowNormal[p * ALONG + q] += j[p] * j[q];
                 }
-                squares += b * b;
+                rowRight[p] -= j[p] * b;
             }
-        }
-        for (int p = 0; p < NUMBERS; p++) {
-            for (int q = 0; q < p; q++) {
-                n[q * NUMBERS + p] = n[p * NUMBERS + q];
-            }
+            squares += b * b;
         }
         return squares;
+    }
+
+    /** Adds a row's sums: what grows down the patch is one of its columns times the row's place, from -1 to 1. */
+    private void addRow(double v) {
+        for (int p = 0; p < NUMBERS; p++) {
+            double times = GROWS_DOWN[p] ? v : 1;
+            for (int q = 0; q <= p; q++) {
+                int one = Math.max(COLUMN[p], COLUMN[q]);
+                int other = Math.min(COLUMN[p], COLUMN[q]);
+                normal.add(p, q, times * (GROWS_DOWN[q] ? v : 1) * rowNormal[one * ALONG + other]);
+            }
+            right.add(p, 0, times * rowRight[COLUMN[p]]);
+        }
     }
 }

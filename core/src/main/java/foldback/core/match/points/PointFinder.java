@@ -13,6 +13,7 @@ import foldback.core.space.Rotation;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
@@ -189,16 +190,22 @@ public final class PointFinder {
      * @param coarser spacing of the patches' grid in pixels of the coarser lens
      * @param finest spacing of it at least, radians
      * @param nearest inverse distance of the nearest thing that is looked for, 1/m
+     * @param apart least angle between points, radians
      */
-    public record Search(double slack, double coarser, double finest, double nearest) {
+    public record Search(double slack, double coarser, double finest, double nearest, double apart) {
         /** Looks for all that a rig may be expected to meet. */
         public Search(double slack, double coarser, double finest) {
-            this(slack, coarser, finest, PatchMatcher.NEAREST);
+            this(slack, coarser, finest, PatchMatcher.NEAREST, APART);
         }
 
         /** The same where it is known how near things come, 1/m. */
         public Search upTo(double inverse) {
-            return new Search(slack, coarser, finest, Math.min(nearest, inverse));
+            return new Search(slack, coarser, finest, Math.min(nearest, inverse), apart);
+        }
+
+        /** The same with fewer points, so far apart. */
+        public Search sparse(double radians) {
+            return new Search(slack, coarser, finest, nearest, radians);
         }
     }
 
@@ -211,42 +218,44 @@ public final class PointFinder {
     public List<TiePoint> patches(Rig rig, Search search, Run run) {
         SphereGrid grid = new SphereGrid(rig, GRID);
         int lenses = rig.lenses().size();
-        AtomicInteger done = new AtomicInteger();
-        return IntStream.range(0, lenses - 1)
-                .parallel()
-                .mapToObj(i -> {
-                    List<TiePoint> own = new ArrayList<>();
-                    for (Patch patch : PATCHES) {
-                        own.addAll(patches(rig, grid, i, search, patch, own));
-                    }
-                    run.step((double) done.incrementAndGet() / lenses);
-                    return own;
-                })
-                .flatMap(List::stream)
-                .toList();
+        List<TiePoint> all = new ArrayList<>();
+        for (int i = 0; i < lenses - 1; i++) {
+            List<TiePoint> own = new ArrayList<>();
+            for (Patch patch : PATCHES) {
+                run.check();
+                own.addAll(patches(rig, grid, i, search, patch, own));
+            }
+            all.addAll(own);
+            run.step((i + 1.0) / (lenses - 1));
+        }
+        return all;
     }
 
     private List<TiePoint> patches(Rig rig, SphereGrid grid, int i, Search search, Patch patch, List<TiePoint> there) {
         RigLens first = rig.lenses().get(i);
         double spacing = Math.max(Math.max(FINEST, search.finest), search.coarser * patch.coarser / coarsestPx(rig));
         double rim = patch.size / 2.0 * spacing * first.lens().focalPx() + 3;
-        double apart = Math.max(APART, APART_STEPS * spacing);
+        double apart = Math.max(search.apart, APART_STEPS * spacing);
         List<Integer> sites = SiteFinder.choose(
                 grid, i, pictures.get(i), spacing * first.lens().focalPx(), rim, apart, there);
         List<TiePoint> points = new ArrayList<>();
         for (int j = i + 1; j < rig.lenses().size(); j++) {
-            PatchMatcher matcher = new PatchMatcher(
-                    first, rig.lenses().get(j), pictures.get(i), pictures.get(j), patch.size, spacing, search.nearest);
-            for (int k : sites) {
-                if (!(grid.depths[j][k] > rim)) {
-                    continue;
-                }
-                PatchMatcher.Match match = matcher.find(
-                        grid.directions[3 * k], grid.directions[3 * k + 1], grid.directions[3 * k + 2], search.slack);
-                if (match != null) {
-                    points.add(match.tie(i, j, moment));
-                }
-            }
+            RigLens second = rig.lenses().get(j);
+            int other = j;
+            // A matcher has views of its own: one for each thread's stretch of places.
+            ThreadLocal<PatchMatcher> matchers = ThreadLocal.withInitial(() -> new PatchMatcher(
+                    first, second, pictures.get(i), pictures.get(other), patch.size, spacing, search.nearest));
+            sites.parallelStream()
+                    .filter(k -> grid.depths[other][k] > rim)
+                    .map(k -> matchers.get()
+                            .find(
+                                    grid.directions[3 * k],
+                                    grid.directions[3 * k + 1],
+                                    grid.directions[3 * k + 2],
+                                    search.slack))
+                    .filter(Objects::nonNull)
+                    .map(match -> match.tie(i, other, moment))
+                    .forEachOrdered(points::add);
         }
         return points;
     }

@@ -2,9 +2,10 @@ package foldback.core.match.points;
 
 import foldback.core.match.TiePoint;
 import foldback.core.match.view.Picture;
-import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.stream.IntStream;
 
 /**
  * Chooses places of an overlap whose surroundings can be laid over each other well: those where the picture changes in both
@@ -32,25 +33,36 @@ final class SiteFinder {
             SphereGrid grid, int lens, Picture picture, double steps, double rim, double apart, List<TiePoint> there) {
         int level = Picture.level(steps);
         double least = LEAST_CHANGE / (1 << 2 * level);
-        List<Integer> all = new ArrayList<>();
         double[] score = new double[grid.count];
-        for (int k = 0; k < grid.count; k++) {
-            if (grid.depths[lens][k] > rim && isSeenAfter(grid, lens, k, rim)) {
-                score[k] = change(picture, grid.places[lens][2 * k], grid.places[lens][2 * k + 1], level);
-                if (score[k] > least && isFree(grid, lens, k, steps, there)) {
-                    all.add(k);
-                }
+        IntStream.range(0, grid.count)
+                .parallel()
+                .filter(k -> grid.depths[lens][k] > rim && isSeenAfter(grid, lens, k, rim))
+                .filter(k -> isFree(grid, lens, k, steps, there))
+                .forEach(
+                        k -> score[k] = change(picture, grid.places[lens][2 * k], grid.places[lens][2 * k + 1], level));
+        int[] best = IntStream.range(0, grid.count)
+                .filter(k -> score[k] > least)
+                .boxed()
+                .sorted(Comparator.comparingDouble((Integer k) -> -score[k]))
+                .mapToInt(Integer::intValue)
+                .toArray();
+        return spread(grid.directions, best, Math.cos(apart));
+    }
+
+    /** Of places in order of their worth those that keep away from better ones. */
+    private static List<Integer> spread(double[] directions, int[] best, double near) {
+        int[] chosen = new int[best.length];
+        int count = 0;
+        for (int k : best) {
+            int other = 0;
+            while (other < count && dot(directions, k, chosen[other]) <= near) {
+                other++;
+            }
+            if (other == count) {
+                chosen[count++] = k;
             }
         }
-        all.sort(Comparator.comparingDouble((Integer k) -> -score[k]));
-        List<Integer> chosen = new ArrayList<>();
-        double near = Math.cos(apart);
-        for (int k : all) {
-            if (chosen.stream().noneMatch(other -> dot(grid.directions, k, other) > near)) {
-                chosen.add(k);
-            }
-        }
-        return chosen;
+        return Arrays.stream(chosen, 0, count).boxed().toList();
     }
 
     /** Whether one of the lenses after this sees a direction: each two lenses are compared once. */

@@ -9,6 +9,8 @@ import foldback.core.picture.Plane;
  */
 public record Picture(int width, int height, float[][] levels) {
     private static final int LEVELS = 5;
+    /** Of each level, of the whole picture's size. */
+    private static final double[] SCALE = {1, 1 / 2.0, 1 / 4.0, 1 / 8.0, 1 / 16.0};
 
     /** All levels of a picture. */
     public static Picture of(Plane luma, int bits) {
@@ -69,22 +71,46 @@ public record Picture(int width, int height, float[][] levels) {
 
     /** The value at a place, in pixels of the whole picture, by linear interpolation; NaN outside. */
     public float at(double x, double y, int wanted) {
+        int level = kept(wanted);
+        return interpolated(
+                levels[level], width >> level, height >> level, x * SCALE[level] - 0.5, y * SCALE[level] - 0.5);
+    }
+
+    /**
+     * The values at places.
+     *
+     * @param places x and y of each, pixels of the whole picture; NaN where there is none
+     * @param values written; NaN outside
+     */
+    void sample(double[] places, int wanted, float[] values) {
+        int level = kept(wanted);
+        float[] data = levels[level];
+        int w = width >> level;
+        int h = height >> level;
+        double scale = SCALE[level];
+        for (int i = 0; i < values.length; i++) {
+            values[i] = interpolated(data, w, h, places[2 * i] * scale - 0.5, places[2 * i + 1] * scale - 0.5);
+        }
+    }
+
+    /** The finest level there is that is no finer than wanted. */
+    private int kept(int wanted) {
         int level = wanted;
         while (levels[level] == null) {
             level++;
         }
-        int w = width >> level;
-        int h = height >> level;
-        double sx = x / (1 << level) - 0.5;
-        double sy = y / (1 << level) - 0.5;
-        int left = (int) Math.floor(sx);
-        int top = (int) Math.floor(sy);
-        if (left < 0 || top < 0 || left + 1 >= w || top + 1 >= h) {
+        return level;
+    }
+
+    private static float interpolated(float[] data, int w, int h, double sx, double sy) {
+        // Not a number fails here, too.
+        if (!(sx >= 0 && sy >= 0 && sx < w - 1 && sy < h - 1)) {
             return Float.NaN;
         }
+        int left = (int) sx;
+        int top = (int) sy;
         float fx = (float) (sx - left);
         float fy = (float) (sy - top);
-        float[] data = levels[level];
         int i = top * w + left;
         float above = data[i] + fx * (data[i + 1] - data[i]);
         float below = data[i + w] + fx * (data[i + w + 1] - data[i + w]);

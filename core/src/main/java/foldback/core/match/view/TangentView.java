@@ -1,6 +1,7 @@
 package foldback.core.match.view;
 
 import foldback.core.lens.Lens;
+import foldback.core.lens.LensFrame;
 
 /**
  * A flat view of a part of what a lens sees: a grid on the plane that touches the sphere of directions at one of them. In it
@@ -85,12 +86,33 @@ public final class TangentView {
             }
         }
         int level = Picture.level(spacing * lens.focalPx());
+        picture.sample(places, level, values);
+        // A level's pixels end half of one inside the border.
+        return across != null && isClear(lens.frame(), RIM + (1 << level)) ? values.length : hideUnseen(lens.frame());
+    }
+
+    /** Whether all places are farther inside the rim than so many pixels; only where places lie between nodes. */
+    private boolean isClear(LensFrame frame, double margin) {
+        double least = Double.POSITIVE_INFINITY;
+        double farthest = 0;
+        for (int n = 0; n < NODES * NODES; n++) {
+            double x = nodes[2 * n];
+            double y = nodes[2 * n + 1];
+            least = Math.min(least, frame.depthInside(x, y));
+            int other = n % NODES < NODES - 1 && n / NODES < NODES - 1 ? n + NODES + 1 : n;
+            farthest = Math.max(farthest, Math.hypot(nodes[2 * other] - x, nodes[2 * other + 1] - y));
+        }
+        // No place is farther from all nodes than they are from each other.
+        return least - farthest > margin;
+    }
+
+    /** Gives how many are left. */
+    private int hideUnseen(LensFrame frame) {
         int seen = 0;
         for (int i = 0; i < values.length; i++) {
-            double x = places[2 * i];
-            double y = places[2 * i + 1];
-            boolean inside = lens.frame().depthInside(x, y) > RIM;
-            values[i] = inside ? picture.at(x, y, level) : Float.NaN;
+            if (!(frame.depthInside(places[2 * i], places[2 * i + 1]) > RIM)) {
+                values[i] = Float.NaN;
+            }
             seen += Float.isNaN(values[i]) ? 0 : 1;
         }
         return seen;
