@@ -230,7 +230,8 @@ final class SolveCommand implements Callable<Integer> {
         solved.moments().forEach(moments::add);
         found.result().ifPresent(result -> {
             root.put("noise_px", result.noisePx());
-            root.put("open_deg", Math.toDegrees(result.uncertainty().mismatchRad()));
+            root.put("expected_seams_deg", Math.toDegrees(result.uncertainty().mismatchRad()));
+            root.put("expected_lens_deg", Math.toDegrees(result.uncertainty().lensRad()));
             root.put("on_far_deg", Math.toDegrees(result.onFarRad()));
             root.put("rival_deg", Math.toDegrees(result.rivalRad()));
             double focal = found.rig().meanFocalPx();

@@ -83,7 +83,7 @@ class RigTest {
         JsonNode pair = measure.path("pairs").get(0);
         assertThat(pair.path("points").asInt()).isGreaterThan(60);
         assertThat(pair.path("rms_deg").asDouble()).isLessThan(0.1);
-        assertThat(row(state).path("figure").asString()).endsWith("\u00b0 apart");
+        assertThat(row(state).path("figure").asString()).endsWith("\u00b0 expected at seams");
         assertThat(row(state).path("verdict").asString()).isEqualTo("check");
         // The card is the rig's own: little may change.
         double yaw = state.path("recipe")
@@ -128,7 +128,7 @@ class RigTest {
 
         state = solved(api, take, 5, "{\"start\":\"unit\",\"fromPoints\":true}");
         assertThat(points(api, take, 6).path("newer").asBoolean()).isFalse();
-        assertThat(row(state).path("figure").asString()).endsWith("\u00b0 apart");
+        assertThat(row(state).path("figure").asString()).endsWith("\u00b0 expected at seams");
     }
 
     @Test

@@ -19,6 +19,20 @@ public record MappingError(double rms, double most) {
 
     /** Over the places of all lenses that another lens sees as well; NaN where there are none. */
     public static MappingError overOverlaps(Rig found, Rig truth) {
+        return over(found, truth, MappingError::isSharedWith);
+    }
+
+    /** Over all places of all lenses. */
+    public static MappingError overLenses(Rig found, Rig truth) {
+        return over(found, truth, (rig, lens, direction) -> true);
+    }
+
+    /** Which places count, by the lens that sees them and where they truly lie. */
+    private interface Places {
+        boolean count(Rig truth, RigLens lens, Direction direction);
+    }
+
+    private static MappingError over(Rig found, Rig truth, Places places) {
         List<Direction> seen = new ArrayList<>();
         List<Direction> said = new ArrayList<>();
         for (int i = 0; i < truth.lenses().size(); i++) {
@@ -27,7 +41,9 @@ public record MappingError(double rms, double most) {
             double step = (double) lens.lens().frame().width() / ACROSS;
             for (double y = step / 2; y < lens.lens().frame().height(); y += step) {
                 for (double x = step / 2; x < lens.lens().frame().width(); x += step) {
-                    add(truth, lens, other, x, y, seen, said);
+                    if (lens.lens().frame().depthInside(x, y) > 0) {
+                        add(truth, lens, other, x, y, places, seen, said);
+                    }
                 }
             }
         }
@@ -35,13 +51,17 @@ public record MappingError(double rms, double most) {
     }
 
     private static void add(
-            Rig truth, RigLens lens, RigLens other, double x, double y, List<Direction> seen, List<Direction> said) {
-        if (!(lens.lens().frame().depthInside(x, y) > 0)) {
-            return;
-        }
+            Rig truth,
+            RigLens lens,
+            RigLens other,
+            double x,
+            double y,
+            Places places,
+            List<Direction> seen,
+            List<Direction> said) {
         try {
             Direction direction = lens.rigFromLens().apply(lens.lens().unproject(x, y));
-            if (isSharedWith(truth, lens, direction)) {
+            if (places.count(truth, lens, direction)) {
                 said.add(other.rigFromLens().apply(other.lens().unproject(x, y)));
                 seen.add(direction);
             }

@@ -68,13 +68,13 @@ final class RigJudge {
             count++;
         }
         double residual = count == 0 ? Double.POSITIVE_INFINITY : Math.sqrt(squares / count) / card.meanFocalPx();
-        String figure = String.format(Locale.ROOT, "%.3f\u00b0", Math.toDegrees(residual));
         int poorest = 0;
         for (int i = 1; i < lenses; i++) {
             poorest = believed[i] < believed[poorest] ? i : poorest;
         }
         String slot = card.lenses().get(poorest).slot();
         double open = result.uncertainty().mismatchRad();
+        String figure = String.format(Locale.ROOT, "%.3f\u00b0", Math.toDegrees(open));
         if (believed[poorest] < LEAST_POINTS) {
             return new Judgement(Verdict.UNSETTLED, Reason.of(RigReason.PLACE_OPEN, slot, believed[poorest]), figure);
         }

@@ -85,8 +85,8 @@ public enum RigReason implements ReasonCode {
             case FEW_POINTS ->
                 "Lens " + it.name() + " shares only " + it.whole(0) + " points with the others. Look along its seams.";
             case TWO_LENSES ->
-                "Of two lenses, how near things are and how wide the lenses see are told apart by ground and sky alone."
-                        + " Look whether far things meet all along the seam.";
+                "Of two lenses, how near things are and how wide the lenses see are told apart by ground and sky alone,"
+                        + " and the inside of the lenses is as the card says. Look whether far things meet all along the seam.";
             case ONE_MOMENT -> "A second moment, the rig turned or carried elsewhere, tells more.";
             case ON_FAR ->
                 "How the lenses lie rests on what seems to be far off or level ground."

@@ -60,7 +60,7 @@ class RigJudgeTest {
                 new double[points.size()],
                 0.2,
                 Math.toRadians(rivalDeg),
-                new Uncertainty(List.of(), Math.toRadians(openDeg)),
+                new Uncertainty(List.of(), Math.toRadians(openDeg), Math.toRadians(2 * openDeg)),
                 Math.toRadians(farDeg));
         return RigJudge.judge(card, points, result);
     }
@@ -86,7 +86,7 @@ class RigJudgeTest {
         Judgement judged = judge(ring, ring, each, 2, rest, open, rival, far);
         assertThat(judged.verdict()).as(judged.reason()).isEqualTo(verdict);
         assertThat(judged.reason()).contains(said);
-        assertThat(judged.figure()).isEqualTo(String.format(Locale.ROOT, "%.3f°", rest));
+        assertThat(judged.figure()).isEqualTo(String.format(Locale.ROOT, "%.3f°", open));
     }
 
     @ParameterizedTest

@@ -8,6 +8,7 @@ import static foldback.engine.form.Forms.seconds;
 import static foldback.engine.form.Forms.text;
 import static foldback.engine.form.Forms.whole;
 
+import foldback.core.recipe.geometry.ExpectedMismatch;
 import foldback.core.recipe.geometry.Geometry;
 import foldback.core.recipe.geometry.LensDoubt;
 import foldback.core.recipe.geometry.RigMeasure;
@@ -52,6 +53,18 @@ public final class GeometryJson {
                 new LensDoubt(read.get(slot), read.get(turn), read.get(focal), read.get(centre), read.get(undecided));
     });
 
+    private static final ObjectForm<ExpectedMismatch> EXPECTED = ObjectForm.of(fields -> {
+        var seams = fields.required(
+                "seams_deg",
+                degrees(0, 180).described("by how much two lenses disagree on far things where their pictures meet"),
+                ExpectedMismatch::seamsRad);
+        var lens = fields.required(
+                "lens_deg",
+                degrees(0, 180).described("mapping error over the whole of the lenses"),
+                ExpectedMismatch::lensRad);
+        return read -> new ExpectedMismatch(read.get(seams), read.get(lens));
+    });
+
     private static final ObjectForm<RigMeasure> MEASURE = ObjectForm.of(fields -> {
         var algorithm = fields.required("algorithm", whole(1, 1000), RigMeasure::algorithm);
         var verdict = fields.required("verdict", oneOf(Verdict.class), RigMeasure::verdict);
@@ -60,6 +73,8 @@ public final class GeometryJson {
                 "residual_deg",
                 degrees(0, 180).described("by how much lenses disagree on their points, root mean square"),
                 RigMeasure::residualRad);
+        var expected = fields.optional(
+                "expected", EXPECTED.described("what the rig is off by, root mean square"), RigMeasure::expected);
         var moments = fields.required(
                 "moments_s", list(seconds()).described("take times whose pictures were compared"), RigMeasure::moments);
         var meeting = fields.unusual(
@@ -77,6 +92,7 @@ public final class GeometryJson {
                 read.get(verdict),
                 read.get(reasons),
                 read.get(residual),
+                read.get(expected),
                 read.get(moments),
                 read.get(meeting),
                 read.get(points),

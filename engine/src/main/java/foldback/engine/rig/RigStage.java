@@ -91,7 +91,7 @@ public final class RigStage implements Stage {
                     Verdict.CHECK, "Not measured on this take.", geometry.rig().name());
         }
         RigMeasure measure = geometry.measure().get();
-        String figure = String.format(Locale.ROOT, "%.3f\u00b0 apart", Math.toDegrees(measure.residualRad()));
+        String figure = figure(measure);
         if (measure.pairs().isEmpty()) {
             return new Evidence(measure.verdict(), measure.reason(), "not solved");
         }
@@ -104,6 +104,15 @@ public final class RigStage implements Stage {
         return geometry.pointsAreNewer()
                 ? new Evidence(Verdict.CHECK, "The tie points are newer than the solution: solve from them.", figure)
                 : new Evidence(measure.verdict(), measure.reason(), figure);
+    }
+
+    /** What is to be expected at the seams; of solves before that was told, what the points are off by. */
+    private static String figure(RigMeasure measure) {
+        return measure.expected()
+                .map(expected ->
+                        String.format(Locale.ROOT, "%.3f\u00b0 expected at seams", Math.toDegrees(expected.seamsRad())))
+                .orElseGet(() -> String.format(
+                        Locale.ROOT, "points agree to %.3f\u00b0", Math.toDegrees(measure.residualRad())));
     }
 
     private static String off(List<String> slots) {

@@ -1,5 +1,6 @@
 package foldback.engine.rig;
 
+import foldback.core.recipe.geometry.ExpectedMismatch;
 import foldback.core.recipe.geometry.Geometry;
 import foldback.core.recipe.geometry.LensDoubt;
 import foldback.core.recipe.geometry.RigMeasure;
@@ -42,6 +43,7 @@ public final class TakeGeometry {
                 found.judgement().verdict(),
                 found.judgement().reasons(),
                 rest(found),
+                found.result().flatMap(TakeGeometry::expected),
                 moments,
                 meetingMetres(found),
                 points,
@@ -65,6 +67,15 @@ public final class TakeGeometry {
                 before.lenses().stream()
                         .map(lens -> found.getOrDefault(lens.slot(), lens))
                         .toList());
+    }
+
+    /** Nothing where the points leave all open. */
+    private static Optional<ExpectedMismatch> expected(SolveResult result) {
+        Uncertainty uncertainty = result.uncertainty();
+        boolean told = Double.isFinite(uncertainty.mismatchRad()) && Double.isFinite(uncertainty.lensRad());
+        return told
+                ? Optional.of(new ExpectedMismatch(uncertainty.mismatchRad(), uncertainty.lensRad()))
+                : Optional.empty();
     }
 
     private static double rest(RigFinder.Found found) {

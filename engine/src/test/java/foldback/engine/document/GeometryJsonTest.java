@@ -8,6 +8,7 @@ import foldback.core.match.Spread;
 import foldback.core.match.TiePoint;
 import foldback.core.match.TiePoints;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.geometry.ExpectedMismatch;
 import foldback.core.recipe.geometry.Geometry;
 import foldback.core.recipe.geometry.LensDoubt;
 import foldback.core.recipe.geometry.RigMeasure;
@@ -29,6 +30,7 @@ class GeometryJsonTest {
             Verdict.CHECK,
             List.of(Reason.of(RigReason.FEW_POINTS, "D", 87), Reason.of(RigReason.ONE_MOMENT)),
             Math.toRadians(0.03),
+            Optional.of(new ExpectedMismatch(Math.toRadians(0.012), Math.toRadians(0.08))),
             List.of(1.2, 3.4),
             2.5,
             "abc",
@@ -48,6 +50,8 @@ class GeometryJsonTest {
                 .startsWith("Lens D shares only 87 points with the others.")
                 .contains("A second moment");
         assertThat(measure.residualRad()).isCloseTo(MEASURE.residualRad(), within(1e-9));
+        assertThat(measure.expected().orElseThrow().seamsRad()).isCloseTo(Math.toRadians(0.012), within(1e-9));
+        assertThat(measure.expected().orElseThrow().lensRad()).isCloseTo(Math.toRadians(0.08), within(1e-9));
         assertThat(measure.moments()).isEqualTo(MEASURE.moments());
         assertThat(measure.meetingMetres()).isEqualTo(2.5);
         assertThat(measure.pairs().get(0).covered()).isEqualTo(0.75);
@@ -66,6 +70,7 @@ class GeometryJsonTest {
                 Verdict.SURE,
                 List.of(Reason.of(RigReason.AGREE, 300)),
                 0,
+                Optional.empty(),
                 List.of(),
                 Double.POSITIVE_INFINITY,
                 "abc",

@@ -3,6 +3,7 @@ package foldback.gauge.rig;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Direction;
+import java.util.Arrays;
 import java.util.stream.IntStream;
 
 /** How far apart a rig puts what two lenses see of one far thing. */
@@ -14,7 +15,21 @@ final class FarMismatch {
 
     /** The median over all far directions that two lenses see, radians; NaN where there are none. */
     static double median(Rig found, Rig truth) {
-        double[] angles = IntStream.range(0, DIRECTIONS)
+        double[] angles = angles(found, truth);
+        return angles.length == 0 ? Double.NaN : angles[angles.length / 2];
+    }
+
+    /** Their root mean square, radians; NaN where there are none. */
+    static double rms(Rig found, Rig truth) {
+        return Math.sqrt(Arrays.stream(angles(found, truth))
+                .map(angle -> angle * angle)
+                .average()
+                .orElse(Double.NaN));
+    }
+
+    /** In order of their size. */
+    private static double[] angles(Rig found, Rig truth) {
+        return IntStream.range(0, DIRECTIONS)
                 .mapToObj(FarMismatch::direction)
                 .flatMapToDouble(far -> {
                     Direction[] said = IntStream.range(0, truth.lenses().size())
@@ -26,7 +41,6 @@ final class FarMismatch {
                 })
                 .sorted()
                 .toArray();
-        return angles.length == 0 ? Double.NaN : angles[angles.length / 2];
     }
 
     /** Even over the sphere (a Fibonacci lattice). */

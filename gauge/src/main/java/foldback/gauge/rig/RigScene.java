@@ -38,7 +38,7 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
     /** How many times smaller what no other lens sees is filmed; divides all sizes of pictures. */
     private static final int COARSE = 5;
 
-    private static final double[][] STANDS = {
+    static final double[][] STANDS = {
         {0, 0}, {4.6, 0.6}, {0.2, 8.2}, {-0.3, -9.1}, {0.1, 17}, {3.9, -4.6}, {-3.6, 8.8}, {5.6, 11.5}
     };
 
@@ -110,7 +110,7 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
     }
 
     /** Neighbouring seeds begin alike: some numbers are left out. */
-    private static SplittableRandom random(long seed) {
+    static SplittableRandom random(long seed) {
         SplittableRandom random = new SplittableRandom(seed);
         for (int i = 0; i < 8; i++) {
             random.nextLong();
@@ -118,7 +118,7 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
         return random;
     }
 
-    private static Rotation aboutUpright(SplittableRandom random) {
+    static Rotation aboutUpright(SplittableRandom random) {
         return Rotation.ofYawPitchRoll(
                 between(random, -Math.PI, Math.PI), between(random, -0.05, 0.05), between(random, -0.05, 0.05));
     }
@@ -131,7 +131,7 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
                 m[6] * p.x() + m[7] * p.y() + m[8] * p.z());
     }
 
-    private static Position somewhere(SplittableRandom random, int stand) {
+    static Position somewhere(SplittableRandom random, int stand) {
         double[] place = STANDS[stand];
         return new Position(
                 place[0] + between(random, -0.4, 0.4),
@@ -203,17 +203,17 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
                 : new FisheyeLens(frame, focal, kind.k1 + distortion[0], kind.k2 + distortion[1], 0, 0);
     }
 
-    private static Position along(Rotation rotation, double out, double up) {
+    static Position along(Rotation rotation, double out, double up) {
         double[] m = rotation.matrix();
         return new Position(out * m[2], out * m[5] - up, out * m[8]);
     }
 
-    private static double between(SplittableRandom random, double low, double high) {
+    static double between(SplittableRandom random, double low, double high) {
         return low + (high - low) * random.nextDouble();
     }
 
     /** Even in the unit ball. */
-    private static double[] inBall(SplittableRandom random) {
+    static double[] inBall(SplittableRandom random) {
         while (true) {
             double[] p = {between(random, -1, 1), between(random, -1, 1), between(random, -1, 1)};
             if (p[0] * p[0] + p[1] * p[1] + p[2] * p[2] <= 1) {

@@ -4,6 +4,7 @@ import foldback.core.run.Judgement;
 import foldback.core.run.Reason;
 import foldback.core.run.Verdict;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * What a solve of the rig found.
@@ -11,6 +12,7 @@ import java.util.List;
  * @param algorithm version of what solved
  * @param reasons of the verdict
  * @param residualRad by how much lenses disagree on their points, root mean square, radians
+ * @param expected what the rig is off by; of solves before that was told, nothing
  * @param moments take times whose pictures were compared, seconds; none where points were given
  * @param meetingMetres a proposal for the distance at which the seams meet, from the points' parallax; infinite where all is far
  * @param points content hash of the points that it was solved from
@@ -22,6 +24,7 @@ public record RigMeasure(
         Verdict verdict,
         List<Reason> reasons,
         double residualRad,
+        Optional<ExpectedMismatch> expected,
         List<Double> moments,
         double meetingMetres,
         String points,

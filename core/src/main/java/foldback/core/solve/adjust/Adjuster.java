@@ -146,6 +146,33 @@ final class Adjuster {
         return new Adjusted(state, points, last.weights, last.hessian, last.cost);
     }
 
+    /**
+     * How much the equations of parts of what the lenses share differ, where an adjustment ended: the sum of the squares of each part's own
+     * gradient over the free numbers. Were all points' deviations independent, it would be the points' share of the Hessian; what is wrong
+     * alike all over a part, such as light that leans or a lens outside its model, makes it larger.
+     *
+     * @param parts of the points, by number
+     * @param count of parts
+     */
+    DMatrixRMaj scatter(Adjusted ended, int[] parts, int count) {
+        Points points = ended.points();
+        int[][] numbers = points.seen.stream().map(unknowns::of).toArray(int[][]::new);
+        Equations unused = new Equations(points, numbers);
+        int free = unknowns.free.length;
+        DMatrixRMaj scatter = new DMatrixRMaj(free, free);
+        for (int part = 0; part < count; part++) {
+            int wanted = part;
+            Sums sums = sums(
+                    unused, IntStream.range(0, parts.length).filter(n -> parts[n] == wanted), ended.state(), points, 0);
+            for (int i = 0; i < free; i++) {
+                for (int j = 0; j < free; j++) {
+                    scatter.add(i, j, sums.gradient[i] * sums.gradient[j]);
+                }
+            }
+        }
+        return scatter;
+    }
+
     private Equations build(RigState state, Points points, int[][] numbers, double damping) {
         Equations e = new Equations(points, numbers);
         // A fixed number of parts, added up in order: any number of threads gives the same sums.
@@ -173,14 +200,18 @@ final class Adjuster {
     }
 
     private Sums part(Equations e, int part, RigState state, Points points, double damping) {
+        int end = points.count() * (part + 1) / PARTS;
+        return sums(e, IntStream.range(points.count() * part / PARTS, end), state, points, damping);
+    }
+
+    private Sums sums(Equations e, IntStream which, RigState state, Points points, double damping) {
         Sums sums = new Sums(unknowns);
         int free = loss.isAllFar() ? PointTerms.OWN - 1 : PointTerms.OWN;
         PointTerms terms = new PointTerms();
         OwnTerms own = new OwnTerms();
         double[] sides = new double[6];
         double[] place = new double[Points.EACH];
-        int end = points.count() * (part + 1) / PARTS;
-        for (int n = points.count() * part / PARTS; n < end; n++) {
+        which.forEach(n -> {
             WorldPoint point = points.seen.get(n);
             System.arraycopy(points.places, Points.EACH * n, place, 0, Points.EACH);
             points.sides(n, sides);
@@ -194,7 +225,7 @@ final class Adjuster {
             } else {
                 sums.cost += loss.doubted(UNSEEN);
             }
-        }
+        });
         return sums;
     }
 

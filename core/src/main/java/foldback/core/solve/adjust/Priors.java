@@ -60,6 +60,18 @@ final class Priors {
         return Math.hypot(common[number], own[number]);
     }
 
+    /** The logarithm of the determinant of the covariance of all that is free of the lenses. */
+    double logVariance() {
+        double sum = 0;
+        for (int k = 0; k < RigState.EACH; k++) {
+            if (isFree(k)) {
+                double own2 = own[k] * own[k];
+                sum += (lenses - 1) * Math.log(own2) + Math.log(own2 + lenses * common[k] * common[k]);
+            }
+        }
+        return sum;
+    }
+
     /** How many numbers there are, held ones too. */
     int size() {
         return RigState.numbers(lenses, stands);

@@ -85,8 +85,10 @@ public final class RigSolver {
         List<WorldPoint> seen = WorldPoint.of(points, begin, number, view);
         List<Ended> ends = ends(card, begin, seen, sigma, settings, STARTS, run.part(0, 0.7));
         Ended best = onAll(card, ends.get(0), seen, sigma, settings, run.part(0.7, 1));
-        Adjuster.Adjusted adjusted = best.adjusted();
-        Priors priors = priors(card, WorldPoint.stands(seen), settings, DOUBTS.length - 1);
+        int stands = WorldPoint.stands(seen);
+        TrustInCard.Chosen trusted = trusted(card, best, stands, sigma, settings, run);
+        Adjuster.Adjusted adjusted = trusted.way().adjusted();
+        Priors priors = trusted.way().priors();
         return new SolveResult(
                 adjusted.state().rigTurnedLike(card),
                 residuals(adjusted, number, view),
@@ -94,8 +96,28 @@ public final class RigSolver {
                 spread(adjusted.points().places, number, Points.EACH, 3),
                 best.noise() * sigma,
                 apart(ends),
-                Uncertainty.of(adjusted, priors),
+                Uncertainty.of(adjusted, priors, lastLoss(card, adjusted.points(), sigma, best.noise()))
+                        .beside(trusted.othersRad()),
                 withoutFar(adjusted, best.noise(), priors, run));
+    }
+
+    /**
+     * Of two lenses, the rig with as much trust in the card's focal lengths and distortion as the points say that it deserves; more lenses
+     * tell all by themselves.
+     */
+    private static TrustInCard.Chosen trusted(
+            Rig card, Ended best, int stands, double sigma, SolveSettings settings, Run run) {
+        int stage = DOUBTS.length - 1;
+        TrustInCard.Way asItIs = new TrustInCard.Way(best.adjusted(), priors(card, stands, settings, stage));
+        if (card.lenses().size() > 2 || settings.holdsShape()) {
+            return TrustInCard.only(asItIs);
+        }
+        return TrustInCard.choose(asItIs, share -> {
+            SolveSettings trusting = settings.trusting(share);
+            Adjuster.Adjusted adjusted =
+                    last(card, best, sigma, trusting, best.noise(), run).adjusted();
+            return new TrustInCard.Way(adjusted, priors(card, stands, trusting, stage));
+        });
     }
 
     /**
@@ -292,9 +314,25 @@ public final class RigSolver {
             double pull,
             boolean grounded,
             Run run) {
+        Adjuster.Loss loss = loss(card, points, sigma, stage, beyond, noise, pull, grounded);
+        Adjuster adjuster = new Adjuster(priors(card, state.stands(), settings, stage), loss);
+        Adjuster.Adjusted adjusted =
+                adjuster.adjust(state, points, stage == DOUBTS.length - 1 ? FINE_GAIN : COARSE_GAIN, run);
+        return new Ended(adjusted, noise(adjusted));
+    }
+
+    private static Adjuster.Loss loss(
+            Rig card,
+            Points points,
+            double sigma,
+            int stage,
+            double beyond,
+            double noise,
+            double pull,
+            boolean grounded) {
         double doubt =
                 stage < FIRST_FINE ? Math.max(DOUBTS[stage] * card.meanFocalPx() / sigma, noise) : DOUBT_NOISES * noise;
-        Adjuster.Loss loss = new Adjuster.Loss(
+        return new Adjuster.Loss(
                 noise,
                 doubt,
                 beyond,
@@ -302,10 +340,12 @@ public final class RigSolver {
                 FAR[stage],
                 Math.min(FAR_ODDS, ALL_FAR_ODDS / Math.max(1, points.mayBeFar())),
                 grounded ? Math.min(GROUND_ODDS, ALL_GROUND_ODDS / Math.max(1, points.mayBeGround())) : 0);
-        Adjuster adjuster = new Adjuster(priors(card, state.stands(), settings, stage), loss);
-        Adjuster.Adjusted adjusted =
-                adjuster.adjust(state, points, stage == DOUBTS.length - 1 ? FINE_GAIN : COARSE_GAIN, run);
-        return new Ended(adjusted, noise(adjusted));
+    }
+
+    /** The loss of the last stage. */
+    private static Adjuster.Loss lastLoss(Rig card, Points points, double sigma, double noise) {
+        int last = DOUBTS.length - 1;
+        return loss(card, points, sigma, last, BEYOND[last], noise, LAST_PULL, true);
     }
 
     private static Priors priors(Rig card, int stands, SolveSettings settings, int stage) {

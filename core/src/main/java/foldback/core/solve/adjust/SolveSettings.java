@@ -76,6 +76,24 @@ public record SolveSettings(
                 turn, focalCommon, focalOwn, centreCommon, centreOwn, distortionCommon, distortionOwn, metres);
     }
 
+    /** Whether focal lengths or distortion are as the card says. */
+    boolean holdsShape() {
+        return focalOwn == 0 || distortionOwn == 0;
+    }
+
+    /** The same with focal lengths and distortion known so much better, a share of what they are. */
+    SolveSettings trusting(double share) {
+        return new SolveSettings(
+                turn,
+                share * focalCommon,
+                share * focalOwn,
+                centreCommon,
+                centreOwn,
+                share * distortionCommon,
+                share * distortionOwn,
+                pupil);
+    }
+
     private static double[] parts(Freedom freedom, double common, double own) {
         double all = Math.hypot(common, own);
         return switch (freedom) {

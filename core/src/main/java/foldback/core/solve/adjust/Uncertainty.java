@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.IntStream;
 import org.ejml.data.DMatrixRMaj;
+import org.ejml.dense.row.CommonOps_DDRM;
 import org.ejml.dense.row.factory.LinearSolverFactory_DDRM;
 import org.ejml.interfaces.linsol.LinearSolverDense;
 
@@ -16,8 +17,9 @@ import org.ejml.interfaces.linsol.LinearSolverDense;
  * @param lenses of each one
  * @param mismatchRad by how much two lenses are expected to disagree on far things where the points are, root mean square,
  *     radians; the points' own noise is not in it
+ * @param lensRad expected mapping error over the whole of the lenses, root mean square, radians
  */
-public record Uncertainty(List<OfLens> lenses, double mismatchRad) {
+public record Uncertainty(List<OfLens> lenses, double mismatchRad, double lensRad) {
     /** What the points leave nearly as wide as it was known before is not decided by them. */
     private static final double UNDECIDED = 0.8;
 
@@ -29,7 +31,16 @@ public record Uncertainty(List<OfLens> lenses, double mismatchRad) {
      * @param centre of the lens's centre, the worse of across and down, pixels
      * @param undecided of its focal length, centre and distortion those that the points say nothing of
      */
-    public record OfLens(double turn, double focal, double centre, Set<Part> undecided) {}
+    public record OfLens(double turn, double focal, double centre, Set<Part> undecided) {
+        /** What nothing decides is told by the points alone. */
+        private OfLens orWider(OfLens other) {
+            return new OfLens(
+                    Math.max(turn, other.turn),
+                    Math.max(focal, other.focal),
+                    Math.max(centre, other.centre),
+                    undecided);
+        }
+    }
 
     /** What a lens is like. */
     public enum Part {
@@ -48,16 +59,17 @@ public record Uncertainty(List<OfLens> lenses, double mismatchRad) {
         }
     }
 
-    static Uncertainty of(Adjuster.Adjusted adjusted, Priors priors) {
+    /** @param loss with which it was adjusted */
+    static Uncertainty of(Adjuster.Adjusted adjusted, Priors priors, Adjuster.Loss loss) {
         RigState state = adjusted.state();
         int size = RigState.numbers(state.count, state.stands());
         int[] free = priors.free();
         DMatrixRMaj a = priors.freePart(adjusted.hessian());
         LinearSolverDense<DMatrixRMaj> solver = LinearSolverFactory_DDRM.symmPosDef(free.length);
-        if (!solver.setA(a)) {
+        if (!solver.setA(a.copy())) {
             double none = Double.POSITIVE_INFINITY;
             OfLens open = new OfLens(none, none, none, EnumSet.allOf(Part.class));
-            return new Uncertainty(Collections.nCopies(state.count, open), none);
+            return new Uncertainty(Collections.nCopies(state.count, open), none, none);
         }
         DMatrixRMaj inverse = new DMatrixRMaj(free.length, free.length);
         solver.invert(inverse);
@@ -66,10 +78,53 @@ public record Uncertainty(List<OfLens> lenses, double mismatchRad) {
         for (int i = 0; i < free.length; i++) {
             place[free[i]] = i;
         }
-        List<OfLens> lenses = IntStream.range(0, state.count)
-                .mapToObj(lens -> of(lens, state, priors, inverse, place))
+        Uncertainty independent = of(adjusted, priors, inverse, place);
+        Uncertainty alike = of(adjusted, priors, wrongAlike(adjusted, priors, loss, a, inverse), place);
+        return independent.orWider(alike);
+    }
+
+    private static Uncertainty of(Adjuster.Adjusted adjusted, Priors priors, DMatrixRMaj covariance, int[] place) {
+        List<OfLens> lenses = IntStream.range(0, adjusted.state().count)
+                .mapToObj(lens -> of(lens, adjusted.state(), priors, covariance, place))
                 .toList();
-        return new Uncertainty(lenses, mismatch(adjusted, inverse, place));
+        double overLenses = ExpectedError.overLenses(adjusted.state(), priors.free(), covariance);
+        return new Uncertainty(lenses, mismatch(adjusted, covariance, place), overLenses);
+    }
+
+    /**
+     * The covariance where points that lie together are wrong alike: the inverse Hessian on both sides of how the parts scatter (White 1980;
+     * clusters after Liang and Zeger 1986), more by what a fit takes off the scatter of few parts. What was known before counts as it is.
+     */
+    private static DMatrixRMaj wrongAlike(
+            Adjuster.Adjusted adjusted, Priors priors, Adjuster.Loss loss, DMatrixRMaj hessian, DMatrixRMaj inverse) {
+        double[] known = new double[priors.size() * priors.size()];
+        priors.add(adjusted.state(), known, new double[priors.size()]);
+        DMatrixRMaj prior = priors.freePart(known);
+        DMatrixRMaj told = new DMatrixRMaj(hessian.numRows, hessian.numCols);
+        CommonOps_DDRM.subtract(hessian, prior, told);
+        DMatrixRMaj product = new DMatrixRMaj(hessian.numRows, hessian.numCols);
+        CommonOps_DDRM.mult(inverse, told, product);
+        double decided = CommonOps_DDRM.trace(product);
+        Patchwork parts = Patchwork.of(adjusted.points());
+        DMatrixRMaj scatter = new Adjuster(priors, loss).scatter(adjusted, parts.of(), parts.count());
+        double few = parts.count() / Math.max(1, parts.count() - decided);
+        CommonOps_DDRM.add(few, scatter, 1, prior, scatter);
+        CommonOps_DDRM.mult(inverse, scatter, product);
+        DMatrixRMaj covariance = new DMatrixRMaj(hessian.numRows, hessian.numCols);
+        CommonOps_DDRM.mult(product, inverse, covariance);
+        return covariance;
+    }
+
+    /** The same beside other rigs that may be as right, so far off over the whole of the lenses. */
+    Uncertainty beside(double othersRad) {
+        return new Uncertainty(lenses, mismatchRad, Math.hypot(lensRad, othersRad));
+    }
+
+    private Uncertainty orWider(Uncertainty other) {
+        List<OfLens> wider = IntStream.range(0, lenses.size())
+                .mapToObj(i -> lenses.get(i).orWider(other.lenses.get(i)))
+                .toList();
+        return new Uncertainty(wider, Math.max(mismatchRad, other.mismatchRad), Math.max(lensRad, other.lensRad));
     }
 
     private static OfLens of(int lens, RigState state, Priors priors, DMatrixRMaj inverse, int[] place) {

@@ -177,6 +177,47 @@ class RigSolverTest {
         }
     }
 
+    /** A stand says nothing of the inside of two lenses: what their card knows of it stays. */
+    @Test
+    void thePairsInsideStaysAsItsCardKnowsIt() {
+        List<TiePoint> ties = new ArrayList<>(overGround(new double[] {0.09, 0.8, 0.05}, 0));
+        Rig card = pair(rig(0, -0.1, 0, -0.0045));
+        SolveResult result = RigSolver.solve(card, card, ties, SolveSettings.defaults(), Run.QUIET);
+        Rig truth = pair(PAIR_TRUTH);
+        assertThat(Math.toDegrees(MappingError.overOverlaps(result.rig(), truth).rms()))
+                .isLessThan(0.05);
+        assertThat(Math.toDegrees(MappingError.overLenses(result.rig(), truth).rms()))
+                .isLessThan(0.12);
+    }
+
+    /** Where the card is far off, the points count more than it. */
+    @Test
+    void aPairWhoseCardIsFarOffIsSolvedAllTheSame() {
+        List<TiePoint> ties = new ArrayList<>(overGround(new double[] {0.09, 0.8, 0.05}, 0));
+        Rig card = pair(rig(0, -0.13, 0, 0.004));
+        SolveResult result = RigSolver.solve(card, card, ties, SolveSettings.defaults(), Run.QUIET);
+        Rig truth = pair(PAIR_TRUTH);
+        assertThat(MappingError.overOverlaps(result.rig(), truth).rms())
+                .isLessThan(0.2 * MappingError.overOverlaps(card, truth).rms());
+    }
+
+    /** Without points all priors are as probable. */
+    @Test
+    void theEvidenceOfNothingIsTheSameForAllPriors() {
+        RigState state = new RigState(CARD, 1);
+        double[] costs = new double[2];
+        for (int n = 0; n < 2; n++) {
+            Priors priors = new Priors(CARD, 1);
+            priors.free(RigState.TURN, 0.2 * n, 0.1);
+            priors.free(RigState.LENS, 3 + 8 * n, 5 - 2 * n);
+            double[] hessian = new double[priors.size() * priors.size()];
+            priors.add(state, hessian, new double[priors.size()]);
+            Adjuster.Adjusted nothing = new Adjuster.Adjusted(state, null, new double[0], hessian, priors.cost(state));
+            costs[n] = LogEvidence.cost(nothing, priors);
+        }
+        assertThat(costs[1]).isCloseTo(costs[0], within(1e-6));
+    }
+
     private static double pairErrorDegrees(List<TiePoint> points) {
         Rig card = pair(rig(0, -0.105, 0, 0));
         SolveResult result = RigSolver.solve(card, card, points, SolveSettings.defaults(), Run.QUIET);

@@ -1,0 +1,29 @@
+package foldback.core.solve.adjust;
+
+import org.ejml.data.DMatrixRMaj;
+import org.ejml.dense.row.factory.DecompositionFactory_DDRM;
+import org.ejml.interfaces.decomposition.CholeskyDecomposition_F64;
+
+/**
+ * How probable points are under some priors, whatever the numbers are: by the curvature where they are most probable (Laplace's method;
+ * MacKay 1992, "Bayesian interpolation"). Priors that are needlessly wide make all points less probable, those that are too narrow make
+ * them cost more.
+ */
+final class LogEvidence {
+    private LogEvidence() {}
+
+    /** Minus twice the logarithm of the evidence, up to what is the same for all priors; infinite where the points decide nothing. */
+    static double cost(Adjuster.Adjusted adjusted, Priors priors) {
+        DMatrixRMaj hessian = priors.freePart(adjusted.hessian());
+        CholeskyDecomposition_F64<DMatrixRMaj> cholesky = DecompositionFactory_DDRM.chol(hessian.numRows, true);
+        if (!cholesky.decompose(hessian)) {
+            return Double.POSITIVE_INFINITY;
+        }
+        DMatrixRMaj lower = cholesky.getT(null);
+        double logCurvature = 0;
+        for (int i = 0; i < lower.numRows; i++) {
+            logCurvature += 2 * Math.log(lower.get(i, i));
+        }
+        return adjusted.cost() + logCurvature + priors.logVariance();
+    }
+}

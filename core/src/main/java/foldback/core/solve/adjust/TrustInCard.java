@@ -1,0 +1,64 @@
+package foldback.core.solve.adjust;
+
+import foldback.core.rig.MappingError;
+import foldback.core.rig.Rig;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.DoubleFunction;
+
+/**
+ * How far the card of two lenses is trusted. What they share lies at their rims and hardly tells a longer focal length from less
+ * distortion: with wide priors the inside of the lenses drifts by half a degree though the card was right to a tenth. So the width of
+ * the priors is chosen by the evidence of the points (MacKay 1992).
+ */
+final class TrustInCard {
+    /** Of what is known of focal lengths and distortion: how much better a card may be than its kind, as shares. */
+    private static final double[] SHARES = {0.5, 0.25, 0.125, 0.0625};
+
+    private TrustInCard() {}
+
+    /** A rig that was solved, and the priors that it was solved with. */
+    record Way(Adjuster.Adjusted adjusted, Priors priors) {
+        Rig rig() {
+            return adjusted.state().rig();
+        }
+    }
+
+    /**
+     * The way with the most evidence.
+     *
+     * @param othersRad how far the others lie from it over the whole of the lenses, by their evidence, root mean square, radians
+     */
+    record Chosen(Way way, double othersRad) {}
+
+    /** Where there is nothing to choose. */
+    static Chosen only(Way way) {
+        return new Chosen(way, 0);
+    }
+
+    /** @param trusting solves with a share of the priors' width */
+    static Chosen choose(Way asItIs, DoubleFunction<Way> trusting) {
+        List<Way> ways = new ArrayList<>(List.of(asItIs));
+        for (double share : SHARES) {
+            ways.add(trusting.apply(share));
+        }
+        double[] costs = ways.stream()
+                .mapToDouble(way -> LogEvidence.cost(way.adjusted(), way.priors()))
+                .toArray();
+        int best = 0;
+        for (int n = 1; n < costs.length; n++) {
+            best = costs[n] < costs[best] ? n : best;
+        }
+        double squares = 0;
+        double weights = 0;
+        for (int n = 0; n < costs.length; n++) {
+            double weight = Math.exp((costs[best] - costs[n]) / 2);
+            double apart = MappingError.overLenses(
+                            ways.get(n).rig(), ways.get(best).rig())
+                    .rms();
+            squares += weight * apart * apart;
+            weights += weight;
+        }
+        return new Chosen(ways.get(best), Math.sqrt(squares / weights));
+    }
+}
