@@ -59,7 +59,7 @@ class MomentChooserTest {
         MomentChooser.Proposal proposal =
                 MomentChooser.propose(frames(t -> t < 3, t -> t > 6), Optional.empty(), 2, SPAN, Run.QUIET);
         assertThat(proposal.moments()).isNotEmpty().allMatch(t -> t >= 3 && t <= 6);
-        assertThat(proposal.reason()).contains("all lenses are sharp");
+        assertThat(proposal.reason()).contains("each lens is as sharp there as it ever is");
     }
 
     @Test
