@@ -44,7 +44,7 @@ import tools.jackson.databind.node.ObjectNode;
         mixinStandardHelpOptions = true,
         description = {
             "Solves where the lenses of a rig point and what they are like, from what their pictures share,",
-            "starting from the card of a rig of the same kind. The clips are taken to begin together."
+            "starting from the card of a rig of the same kind. Without --offsets the clips begin together."
         })
 final class SolveCommand implements Callable<Integer> {
     private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -66,6 +66,12 @@ final class SolveCommand implements Callable<Integer> {
             paramLabel = "SLOT=FILE",
             description = "the clip of a lens; lenses of one file name it each")
     private Map<String, Path> files;
+
+    @Option(
+            names = "--offsets",
+            paramLabel = "FILE",
+            description = "when the clips begin: what sync --json printed; - reads it from the input")
+    private Path offsetsFile;
 
     @Option(
             names = "--at",
@@ -159,6 +165,7 @@ final class SolveCommand implements Callable<Integer> {
                         spec.commandLine(), "The rig card has no lens '" + slot + "' for " + files.get(slot) + ".");
             }
         }
+        Optional<Offsets> offsets = Optional.ofNullable(offsetsFile).map(Offsets::read);
         List<TakeClip> clips = new ArrayList<>();
         Map<Path, List<LensPictures.Found>> known = new HashMap<>();
         for (RigLens lens : rig.lenses()) {
@@ -176,7 +183,8 @@ final class SolveCommand implements Callable<Integer> {
                     0,
                     0,
                     area(rig, lens, file, known));
-            clips.add(TakeClip.open(ref, file));
+            clips.add(
+                    TakeClip.open(offsets.map(found -> found.placed(ref, file)).orElse(ref), file));
         }
         return clips;
     }
@@ -209,7 +217,7 @@ final class SolveCommand implements Callable<Integer> {
         } else {
             Judgement judged = solved.found().judgement();
             printer.println(judged.verdict().word() + ": " + judged.reason());
-            printer.println("Wrote " + out + " (" + judged.figure() + " between the lenses).");
+            printer.println("Wrote " + out + " (" + judged.figure() + " expected at the seams).");
         }
         printer.flush();
     }

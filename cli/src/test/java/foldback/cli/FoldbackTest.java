@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import foldback.engine.document.CardJson;
 import foldback.media.ContentHash;
 import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -118,6 +120,50 @@ class FoldbackTest {
                 .isEqualTo(2);
         assertThat(err.toString(StandardCharsets.UTF_8)).contains("shows nothing at 99");
         assertThat(Path.of(out)).doesNotExist();
+    }
+
+    /** What sync printed places the clips; a moment is one of the take then. */
+    @Test
+    void solveTakesTheOffsetsThatSyncFound() throws Exception {
+        String[] solve = {
+            "solve",
+            "--rig",
+            DEMO.resolve("rig-card.json").toString(),
+            "--clip",
+            "A=" + DEMO.resolve("sluice-path-a.mp4"),
+            "--clip",
+            "B=" + DEMO.resolve("sluice-path-b.mp4"),
+            "--at",
+            "1",
+            "--out",
+            folder.resolve("never.json").toString()
+        };
+        assertThat(run(solve, "--offsets", offsets("\"offset_seconds\": 50"))).isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("sluice-path-b.mp4 shows nothing at 1");
+        InputStream before = System.in;
+        System.setIn(Files.newInputStream(Path.of(offsets("\"offset_seconds\": 40"))));
+        try {
+            assertThat(run(solve, "--offsets", "-")).isEqualTo(2);
+        } finally {
+            System.setIn(before);
+        }
+        assertThat(run(solve, "--offsets", offsets("\"offset_seconds\": null"))).isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("no offset for sluice-path-b.mp4");
+        Path other = Files.writeString(folder.resolve("other.json"), "{\"clips\": [{\"file\": \"x.mp4\"}]}");
+        assertThat(run(solve, "--offsets", other.toString())).isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("says nothing of sluice-path-a.mp4");
+        assertThat(run(solve, "--offsets", DEMO.resolve("rig-card.json").toString()))
+                .isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("names no clips");
+        assertThat(folder.resolve("never.json")).doesNotExist();
+    }
+
+    /** As sync prints them, the second clip's being told; files are named from another folder. */
+    private String offsets(String second) throws IOException {
+        return Files.writeString(folder.resolve("offsets.json"), """
+                        {"clips": [{"file": "elsewhere/sluice-path-a.mp4", "offset_seconds": 0},
+                        {"file": "sluice-path-b.mp4", %s}], "verdict": "sure"}""".formatted(second))
+                .toString();
     }
 
     @Test

@@ -118,7 +118,8 @@ public enum RigReason implements ReasonCode {
                         "The moments: something stands before a lens at all times, there the least: %.0f%% of its picture.",
                         100 * it.number(0));
             case NONE_SHARP -> "The moments: none is sharp in all lenses at once; these are the sharpest.";
-            case ALL_SHARP -> "The moments: each lens is as sharp there as it ever is, and nothing stands before one of them.";
+            case ALL_SHARP ->
+                "The moments: each lens is as sharp there as it ever is, and nothing stands before one of them.";
             case FAR_THERE -> "More of what the lenses share is far off there than at other times.";
             case EARLIER -> it.name();
         };
