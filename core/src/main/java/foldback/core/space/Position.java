@@ -9,4 +9,8 @@ public record Position(double x, double y, double z) {
             throw new IllegalArgumentException("a position must be finite: " + x + ", " + y + ", " + z);
         }
     }
+
+    public double distanceTo(Position other) {
+        return Math.sqrt((x - other.x) * (x - other.x) + (y - other.y) * (y - other.y) + (z - other.z) * (z - other.z));
+    }
 }

@@ -73,8 +73,10 @@ final class Adjuster {
      *
      * @param weights of the points, 0 to 1: how far each was believed
      * @param hessian of the rig's numbers with all points eliminated, row by row; held numbers' rows are empty
+     * @param distances of each point, the variance of its inverse distance where the rig is as it is, squares of 1/m
      */
-    record Adjusted(RigState state, Points points, double[] weights, double[] hessian, double cost) {}
+    record Adjusted(
+            RigState state, Points points, double[] weights, double[] hessian, double[] distances, double cost) {}
 
     Adjuster(Priors priors, Loss loss) {
         this.priors = priors;
@@ -96,6 +98,13 @@ final class Adjuster {
 
         final int[][] numbers;
         double cost;
+
+        /** Of each point, the variance of its inverse distance. */
+        double[] distances() {
+            return IntStream.range(0, weights.length)
+                    .mapToDouble(n -> own[12 * n + 8])
+                    .toArray();
+        }
 
         Equations(Points points, int[][] numbers) {
             this.numbers = numbers;
@@ -143,7 +152,7 @@ final class Adjuster {
             }
         }
         Equations last = build(state, points, numbers, 0);
-        return new Adjusted(state, points, last.weights, last.hessian, last.cost);
+        return new Adjusted(state, points, last.weights, last.hessian, last.distances(), last.cost);
     }
 
     /**

@@ -48,6 +48,9 @@ public final class RigSolver {
     private static final double RIVAL_COST = 40;
 
     private static final double TWO_BEND_ALIKE = 0.2;
+    /** Pupils that lie nearer by the card are taken for one point until the points say otherwise. */
+    private static final double ONE_POINT_METRES = 0.008;
+
     private static final double LAST_PULL = 3;
     /** How much one point that seems far says by itself that it is, and how much all of them together. */
     private static final double FAR_ODDS = 2;
@@ -87,6 +90,9 @@ public final class RigSolver {
         Ended best = onAll(card, ends.get(0), seen, sigma, settings, run.part(0.7, 1));
         int stands = WorldPoint.stands(seen);
         TrustInCard.Chosen trusted = trusted(card, best, stands, sigma, settings, run);
+        if (settings.pupil() > 0 && sharesOnePoint(card)) {
+            trusted = trusted.or(withoutParallax(card, best, stands, sigma, settings, run));
+        }
         Adjuster.Adjusted adjusted = trusted.way().adjusted();
         Priors priors = trusted.way().priors();
         return new SolveResult(
@@ -99,6 +105,25 @@ public final class RigSolver {
                 Uncertainty.of(adjusted, priors, lastLoss(card, adjusted.points(), sigma, best.noise()))
                         .beside(trusted.othersRad()),
                 withoutFar(adjusted, best.noise(), priors, run));
+    }
+
+    /** Whether the card's lenses look out of one point, or as good as that. */
+    private static boolean sharesOnePoint(Rig card) {
+        return card.lenses().stream()
+                .allMatch(lens -> lens.pupil().distanceTo(card.lenses().get(0).pupil()) < ONE_POINT_METRES);
+    }
+
+    /**
+     * The same with the pupils where the card has them. Lenses that share one point see no parallax, and pupils that drift apart make room for
+     * some: each point's distance then takes up a part of its noise, which only the evidence tells from parallax that is there.
+     */
+    private static TrustInCard.Chosen withoutParallax(
+            Rig card, Ended best, int stands, double sigma, SolveSettings settings, Run run) {
+        SolveSettings held = settings.withPupil(0);
+        RigState state = best.adjusted().state().withPupilsOf(card);
+        Ended back = new Ended(unadjusted(state, best.adjusted().points()), best.noise());
+        Ended ended = last(card, back, sigma, held, best.noise(), run);
+        return trusted(card, new Ended(ended.adjusted(), best.noise()), stands, sigma, held, run);
     }
 
     /**
@@ -208,7 +233,7 @@ public final class RigSolver {
             Rig card, Ended found, List<WorldPoint> seen, double sigma, SolveSettings settings, Run run) {
         RigState state = found.adjusted().state();
         Points points = Points.between(seen, state);
-        Ended ended = new Ended(new Adjuster.Adjusted(state, points, null, null, 0), found.noise());
+        Ended ended = new Ended(unadjusted(state, points), found.noise());
         for (int stage = FIRST_FINE; stage < DOUBTS.length - 1; stage++) {
             ended = stage(
                     card,
@@ -286,7 +311,7 @@ public final class RigSolver {
             ground[stand * RigState.GROUND + 1] = start.ground;
         }
         RigState state = new RigState(begin, stands).withGround(ground);
-        Ended ended = new Ended(new Adjuster.Adjusted(state, Points.between(seen, state), null, null, 0), 1);
+        Ended ended = new Ended(unadjusted(state, Points.between(seen, state)), 1);
         for (int stage = 0; stage < DOUBTS.length - 1; stage++) {
             boolean grounded = stage >= FIRST_FINE || stage > 0 && start.ground > 0;
             RigState from = ended.adjusted().state();
@@ -319,6 +344,10 @@ public final class RigSolver {
         Adjuster.Adjusted adjusted =
                 adjuster.adjust(state, points, stage == DOUBTS.length - 1 ? FINE_GAIN : COARSE_GAIN, run);
         return new Ended(adjusted, noise(adjusted));
+    }
+
+    private static Adjuster.Adjusted unadjusted(RigState state, Points points) {
+        return new Adjuster.Adjusted(state, points, null, null, null, 0);
     }
 
     private static Adjuster.Loss loss(

@@ -86,6 +86,16 @@ final class RigState {
         return moved;
     }
 
+    /** The state with its pupils where a rig has them. */
+    RigState withPupilsOf(Rig known) {
+        RigState moved = moved(noStep());
+        for (int i = 0; i < count; i++) {
+            Position pupil = known.lenses().get(i).pupil();
+            moved.pupils[i] = new double[] {pupil.x(), pupil.y(), pupil.z()};
+        }
+        return moved;
+    }
+
     /** The state moved by a step: {@value #EACH} numbers a lens, then the ground's. */
     RigState moved(double[] step) {
         RigState moved = new RigState(rig, stands());

@@ -3,6 +3,7 @@ package foldback.core.solve.adjust;
 import foldback.core.rig.MappingError;
 import foldback.core.rig.Rig;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.DoubleFunction;
 
@@ -27,13 +28,19 @@ final class TrustInCard {
     /**
      * The way with the most evidence.
      *
+     * @param cost {@link LogEvidence#cost}
      * @param othersRad how far the others lie from it over the whole of the lenses, by their evidence, root mean square, radians
      */
-    record Chosen(Way way, double othersRad) {}
+    record Chosen(Way way, double cost, double othersRad) {
+        /** The one with more evidence. */
+        Chosen or(Chosen other) {
+            return other.cost < cost ? other : this;
+        }
+    }
 
     /** Where there is nothing to choose. */
     static Chosen only(Way way) {
-        return new Chosen(way, 0);
+        return new Chosen(way, LogEvidence.cost(way.adjusted(), way.priors()), 0);
     }
 
     /** @param trusting solves with a share of the priors' width */
@@ -49,16 +56,24 @@ final class TrustInCard {
         for (int n = 1; n < costs.length; n++) {
             best = costs[n] < costs[best] ? n : best;
         }
+        return new Chosen(ways.get(best), costs[best], othersRad(ways, ways.get(best)));
+    }
+
+    /** What distances say of the numbers is rough: it may choose, but it takes no doubt away. */
+    private static double othersRad(List<Way> ways, Way chosen) {
+        double[] costs = ways.stream()
+                .mapToDouble(way -> LogEvidence.ofNumbers(way.adjusted(), way.priors()))
+                .toArray();
+        double least = Arrays.stream(costs).min().orElseThrow();
         double squares = 0;
         double weights = 0;
         for (int n = 0; n < costs.length; n++) {
-            double weight = Math.exp((costs[best] - costs[n]) / 2);
-            double apart = MappingError.overLenses(
-                            ways.get(n).rig(), ways.get(best).rig())
-                    .rms();
+            double weight = Math.exp((least - costs[n]) / 2);
+            double apart =
+                    MappingError.overLenses(ways.get(n).rig(), chosen.rig()).rms();
             squares += weight * apart * apart;
             weights += weight;
         }
-        return new Chosen(ways.get(best), Math.sqrt(squares / weights));
+        return Math.sqrt(squares / weights);
     }
 }

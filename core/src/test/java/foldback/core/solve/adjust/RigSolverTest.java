@@ -190,6 +190,43 @@ class RigSolverTest {
                 .isLessThan(0.12);
     }
 
+    /** Without parallax pupils could drift apart, and the points' distances take up their noise: the card's stay. */
+    @Test
+    void lensesThatShareOnePointKeepIt() {
+        Rig truth = inOnePoint(pair(PAIR_TRUTH));
+        Rig card = inOnePoint(pair(rig(0, -0.1, 0, -0.0045)));
+        List<TiePoint> ties = overGround(truth, new double[] {0.09, 0.8, 0.05}, 0);
+        SolveResult result = RigSolver.solve(card, card, ties, SolveSettings.defaults(), Run.QUIET);
+        assertThat(result.rig().lenses())
+                .allSatisfy(lens ->
+                        assertThat(lens.pupil().distanceTo(Position.ORIGIN)).isLessThan(0.0005));
+        assertThat(Math.toDegrees(MappingError.overOverlaps(result.rig(), truth).rms()))
+                .isLessThan(0.05);
+    }
+
+    private static Rig inOnePoint(Rig rig) {
+        return new Rig(
+                rig.name(),
+                rig.lenses().stream()
+                        .map(lens -> lens.withPupil(Position.ORIGIN))
+                        .toList());
+    }
+
+    /** A card that has them in one point though they lie apart is put right. */
+    @Test
+    void pupilsThatLieApartAreFoundApart() {
+        Rig truth = pair(PAIR_TRUTH);
+        Rig card = inOnePoint(pair(rig(0, -0.1, 0, -0.0045)));
+        List<TiePoint> ties = overGround(truth, new double[] {0.09, 0.8, 0.05}, 0);
+        SolveResult result = RigSolver.solve(card, card, ties, SolveSettings.fromNothing(), Run.QUIET);
+        double apart = result.rig()
+                .lenses()
+                .get(0)
+                .pupil()
+                .distanceTo(result.rig().lenses().get(1).pupil());
+        assertThat(apart).isGreaterThan(0.04);
+    }
+
     /** Where the card is far off, the points count more than it. */
     @Test
     void aPairWhoseCardIsFarOffIsSolvedAllTheSame() {
@@ -212,10 +249,30 @@ class RigSolverTest {
             priors.free(RigState.LENS, 3 + 8 * n, 5 - 2 * n);
             double[] hessian = new double[priors.size() * priors.size()];
             priors.add(state, hessian, new double[priors.size()]);
-            Adjuster.Adjusted nothing = new Adjuster.Adjusted(state, null, new double[0], hessian, priors.cost(state));
+            Adjuster.Adjusted nothing =
+                    new Adjuster.Adjusted(state, null, new double[0], hessian, new double[0], priors.cost(state));
             costs[n] = LogEvidence.cost(nothing, priors);
         }
         assertThat(costs[1]).isCloseTo(costs[0], within(1e-6));
+    }
+
+    /** A rig that tells distances more exactly could have explained more by chance: for each point by the logarithm of how much more. */
+    @Test
+    void distancesThatARigTellsCostEvidence() {
+        RigState state = new RigState(CARD, 1);
+        Priors priors = new Priors(CARD, 1);
+        priors.free(RigState.TURN, 0.2, 0.1);
+        double[] hessian = new double[priors.size() * priors.size()];
+        priors.add(state, hessian, new double[priors.size()]);
+        double[] costs = new double[2];
+        for (int n = 0; n < 2; n++) {
+            double variance = n == 0 ? 100 : 0.0016;
+            costs[n] = LogEvidence.cost(
+                    new Adjuster.Adjusted(
+                            state, null, new double[] {1, 0.5}, hessian, new double[] {variance, variance}, 3),
+                    priors);
+        }
+        assertThat(costs[1] - costs[0]).isCloseTo(1.5 * Math.log(100), within(1e-6));
     }
 
     private static double pairErrorDegrees(List<TiePoint> points) {
@@ -232,6 +289,10 @@ class RigSolverTest {
 
     /** Points on a plane, and far ones above where it ends. */
     private static List<TiePoint> overGround(double[] plane, int moment) {
+        return overGround(pair(PAIR_TRUTH), plane, moment);
+    }
+
+    private static List<TiePoint> overGround(Rig truth, double[] plane, int moment) {
         SplittableRandom random = new SplittableRandom(31 + moment);
         List<TiePoint> points = new ArrayList<>();
         while (points.size() < 300) {
@@ -240,7 +301,7 @@ class RigSolverTest {
             double far = d.y() > 0.03 ? 1 / inverse : 1e6;
             double[] head = null;
             for (int i = 0; i < 2; i++) {
-                double[] xy = seen(pair(PAIR_TRUTH).lenses().get(i), d, far, random);
+                double[] xy = seen(truth.lenses().get(i), d, far, random);
                 if (xy != null && head == null) {
                     head = new double[] {i, xy[0], xy[1]};
                 } else if (xy != null) {
