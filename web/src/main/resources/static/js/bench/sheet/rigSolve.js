@@ -80,7 +80,7 @@ function evidence(root, store, measure) {
   const said = [`${measure.moments_s.length > 1 ? "Moments" : "Moment"} ${moments}.`];
   if (measure.expected) {
     const { seams_deg: seams, lens_deg: lens } = measure.expected;
-    said.push(`Far things are expected to lie ${plain(seams, 3)}\u00b0 apart at the seams, and pixels to look ${plain(lens, 2)}\u00b0 beside where they should over the whole of the lenses.`);
+    said.push(`Expected: far things ${plain(seams, 3)}\u00b0 apart at the seams, ${plain(lens, 3)}\u00b0 off over the whole of the lenses.`);
   }
   const open = measure.lenses.filter((lens) => lens.undecided.length > 0);
   if (open.length > 0) {
