@@ -125,19 +125,7 @@ class FoldbackTest {
     /** What sync printed places the clips; a moment is one of the take then. */
     @Test
     void solveTakesTheOffsetsThatSyncFound() throws Exception {
-        String[] solve = {
-            "solve",
-            "--rig",
-            DEMO.resolve("rig-card.json").toString(),
-            "--clip",
-            "A=" + DEMO.resolve("sluice-path-a.mp4"),
-            "--clip",
-            "B=" + DEMO.resolve("sluice-path-b.mp4"),
-            "--at",
-            "1",
-            "--out",
-            folder.resolve("never.json").toString()
-        };
+        String[] solve = solveTheDemo("--at", "1");
         assertThat(run(solve, "--offsets", offsets("\"offset_seconds\": 50"))).isEqualTo(2);
         assertThat(err.toString(StandardCharsets.UTF_8)).contains("sluice-path-b.mp4 shows nothing at 1");
         InputStream before = System.in;
@@ -168,6 +156,18 @@ class FoldbackTest {
 
     @Test
     void solveSaysWhatItsOptionsMayBe() {
+        String[] solve = solveTheDemo();
+        assertThat(run(solve, "--share", "pupils")).isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("'shared' says nothing");
+        assertThat(run(solve, "--hold", "colour")).isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("colour");
+        assertThat(run(solve, "--from-nothing", "--refine")).isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("give one of them");
+        assertThat(folder.resolve("never.json")).doesNotExist();
+    }
+
+    /** Of the demo's two clips, into a file that is not to be written. */
+    private String[] solveTheDemo(String... more) {
         String[] solve = {
             "solve",
             "--rig",
@@ -179,18 +179,15 @@ class FoldbackTest {
             "--out",
             folder.resolve("never.json").toString()
         };
-        assertThat(run(solve, "--share", "pupils")).isEqualTo(2);
-        assertThat(err.toString(StandardCharsets.UTF_8)).contains("'shared' says nothing");
-        assertThat(run(solve, "--hold", "colour")).isEqualTo(2);
-        assertThat(err.toString(StandardCharsets.UTF_8)).contains("colour");
-        assertThat(run(solve, "--from-nothing", "--refine")).isEqualTo(2);
-        assertThat(err.toString(StandardCharsets.UTF_8)).contains("give one of them");
-        assertThat(folder.resolve("never.json")).doesNotExist();
+        return joined(solve, more);
+    }
+
+    private static String[] joined(String[] begin, String... more) {
+        return Stream.concat(Arrays.stream(begin), Arrays.stream(more)).toArray(String[]::new);
     }
 
     private static int run(String[] begin, String... more) {
-        return Foldback.run(
-                Stream.concat(Arrays.stream(begin), Arrays.stream(more)).toArray(String[]::new));
+        return Foldback.run(joined(begin, more));
     }
 
     @Test

@@ -1,6 +1,8 @@
 package foldback.gauge;
 
+import java.util.List;
 import java.util.Locale;
+import java.util.function.ToDoubleFunction;
 
 /** One measured figure and the bar it is held against. */
 public record Figure(String name, double value, String unit, Bar bar, double limit) {
@@ -8,6 +10,12 @@ public record Figure(String name, double value, String unit, Bar bar, double lim
     public enum Bar {
         AT_MOST,
         AT_LEAST
+    }
+
+    /** The value that a share of the outcomes, more than 0, stays at or below. */
+    public static <T> double percentile(List<T> outcomes, ToDoubleFunction<T> of, double share) {
+        double[] sorted = outcomes.stream().mapToDouble(of).sorted().toArray();
+        return sorted[(int) Math.ceil(share * sorted.length) - 1];
     }
 
     boolean holds() {

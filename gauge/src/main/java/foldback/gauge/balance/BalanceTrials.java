@@ -77,9 +77,7 @@ public final class BalanceTrials {
 
     private static <T> Figure figure(
             String what, List<T> outcomes, ToDoubleFunction<T> of, double share, String unit, double bar) {
-        double[] sorted = outcomes.stream().mapToDouble(of).sorted().toArray();
-        double value = sorted[(int) Math.ceil(share * sorted.length) - 1];
-        return new Figure("balance: " + what, value, unit, Figure.Bar.AT_MOST, bar);
+        return new Figure("balance: " + what, Figure.percentile(outcomes, of, share), unit, Figure.Bar.AT_MOST, bar);
     }
 
     private static Figure most(

@@ -2,7 +2,6 @@ package foldback.gauge.rig;
 
 import foldback.core.match.Moment;
 import foldback.core.rig.MappingError;
-import foldback.core.rig.Rig;
 import foldback.core.run.Run;
 import foldback.core.solve.RigFinder;
 import foldback.core.solve.adjust.SolveSettings;
@@ -47,18 +46,22 @@ public final class PairTrials {
             List<Moment> moments = List.of(
                     new Moment(scene.shoot(), BITS), new Moment(scene.carried().shoot(), BITS));
             ofTheKind.add(trial(n, "kind", scene, moments, SolveSettings.defaults(), news));
-            Rig card = PairScene.make(n, PairScene.Card.OF_THE_UNIT, SEED).card();
-            RigScene unit =
-                    new RigScene(scene.truth(), card, scene.stand(), scene.time(), scene.sensors(), scene.seed());
+            RigScene unit = PairScene.make(n, PairScene.Card.OF_THE_UNIT, SEED);
             ofTheUnit.add(trial(n, "unit", unit, moments, SolveSettings.refining(), news));
         }
         return List.of(
-                figure("pairs: over the lens, median", percentile(ofTheKind, Outcome::lens, 0.5), 0.15),
-                figure("pairs: over the lens, 95%", percentile(ofTheKind, Outcome::lens, 0.95), 0.3),
-                figure("pairs: over the overlaps, median", percentile(ofTheKind, Outcome::overlap, 0.5), 0.05),
-                figure("pairs: over the overlaps, 95%", percentile(ofTheKind, Outcome::overlap, 0.95), 0.12),
-                figure("pairs: above the card of the kind, worst", percentile(ofTheKind, Outcome::worse, 1), WORSE),
-                figure("pairs: above the card of the unit, worst", percentile(ofTheUnit, Outcome::worse, 1), WORSE),
+                figure("pairs: over the lens, median", Figure.percentile(ofTheKind, Outcome::lens, 0.5), 0.15),
+                figure("pairs: over the lens, 95%", Figure.percentile(ofTheKind, Outcome::lens, 0.95), 0.3),
+                figure("pairs: over the overlaps, median", Figure.percentile(ofTheKind, Outcome::overlap, 0.5), 0.05),
+                figure("pairs: over the overlaps, 95%", Figure.percentile(ofTheKind, Outcome::overlap, 0.95), 0.12),
+                figure(
+                        "pairs: above the card of the kind, worst",
+                        Figure.percentile(ofTheKind, Outcome::worse, 1),
+                        WORSE),
+                figure(
+                        "pairs: above the card of the unit, worst",
+                        Figure.percentile(ofTheUnit, Outcome::worse, 1),
+                        WORSE),
                 stated("pairs: far things over what is stated, RMS", ofTheKind, Outcome::overStated),
                 stated("pairs: the same, of cards of the unit", ofTheUnit, Outcome::overStated),
                 stated("pairs: the whole lens over what is stated, RMS", ofTheKind, Outcome::lensOverStated),
@@ -67,11 +70,6 @@ public final class PairTrials {
 
     private static Figure figure(String name, double degrees, double limit) {
         return new Figure(name, degrees, "degrees", Figure.Bar.AT_MOST, limit);
-    }
-
-    private static double percentile(List<Outcome> outcomes, ToDoubleFunction<Outcome> of, double share) {
-        double[] sorted = outcomes.stream().mapToDouble(of).sorted().toArray();
-        return sorted[(int) Math.ceil(share * sorted.length) - 1];
     }
 
     private static Outcome trial(

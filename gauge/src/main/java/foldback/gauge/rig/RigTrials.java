@@ -16,7 +16,6 @@ import java.util.Locale;
 import java.util.Random;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Consumer;
-import java.util.function.ToDoubleFunction;
 import java.util.stream.IntStream;
 
 /**
@@ -61,27 +60,21 @@ public final class RigTrials {
         return List.of(
                 new Figure(
                         "rig: mapping error, median",
-                        percentile(outcomes, Outcome::degrees, 0.5),
+                        Figure.percentile(outcomes, Outcome::degrees, 0.5),
                         "degrees",
                         Figure.Bar.AT_MOST,
                         0.05),
                 new Figure(
                         "rig: mapping error, 95%",
-                        percentile(outcomes, Outcome::degrees, 0.95), "degrees", Figure.Bar.AT_MOST, 0.12),
+                        Figure.percentile(outcomes, Outcome::degrees, 0.95), "degrees", Figure.Bar.AT_MOST, 0.12),
                 new Figure(
                         "rig: mismatch of far things at 3840 wide, median",
-                        percentile(outcomes, Outcome::farPx, 0.5),
+                        Figure.percentile(outcomes, Outcome::farPx, 0.5),
                         "px",
                         Figure.Bar.AT_MOST,
                         0.7),
                 new Figure("rig: false sures", falseSures, "", Figure.Bar.AT_MOST, 0),
                 new Figure("rig: mixed clips put in order from nothing", ordered, "%", Figure.Bar.AT_LEAST, 95));
-    }
-
-    /** The value that a share of the rigs stays at or below. */
-    private static double percentile(List<Outcome> outcomes, ToDoubleFunction<Outcome> of, double share) {
-        double[] sorted = outcomes.stream().mapToDouble(of).sorted().toArray();
-        return sorted[(int) Math.ceil(share * sorted.length) - 1];
     }
 
     private static CompletableFuture<List<Moment>> filmed(int n) {

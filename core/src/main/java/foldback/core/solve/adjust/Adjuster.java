@@ -54,6 +54,11 @@ final class Adjuster {
             return beyondInverse == 0;
         }
 
+        /** The same where nothing is taken for far or for ground because it seems so. */
+        Loss withoutFarOrGround() {
+            return new Loss(noise, doubt, beyondInverse, pull, 0, 0, 0);
+        }
+
         /** The cost of a square that is measured in variances; a false match costs no more than what it is taken for one at. */
         double doubted(double square) {
             double scale = doubt / noise * (doubt / noise);
@@ -99,13 +104,6 @@ final class Adjuster {
         final int[][] numbers;
         double cost;
 
-        /** Of each point, the variance of its inverse distance. */
-        double[] distances() {
-            return IntStream.range(0, weights.length)
-                    .mapToDouble(n -> own[12 * n + 8])
-                    .toArray();
-        }
-
         Equations(Points points, int[][] numbers) {
             this.numbers = numbers;
             weights = new double[points.count()];
@@ -117,6 +115,13 @@ final class Adjuster {
                 all += PointTerms.OWN * numbers[n].length;
             }
             coupling = new double[all];
+        }
+
+        /** Of each point, the variance of its inverse distance. */
+        double[] distances() {
+            return IntStream.range(0, weights.length)
+                    .mapToDouble(n -> own[12 * n + 8])
+                    .toArray();
         }
     }
 
@@ -159,20 +164,21 @@ final class Adjuster {
      * How much the equations of parts of what the lenses share differ, where an adjustment ended: the sum of the squares of each part's own
      * gradient over the free numbers. Were all points' deviations independent, it would be the points' share of the Hessian; what is wrong
      * alike all over a part, such as light that leans or a lens outside its model, makes it larger.
-     *
-     * @param parts of the points, by number
-     * @param count of parts
      */
-    DMatrixRMaj scatter(Adjusted ended, int[] parts, int count) {
+    DMatrixRMaj scatter(Adjusted ended, Patchwork parts) {
         Points points = ended.points();
         int[][] numbers = points.seen.stream().map(unknowns::of).toArray(int[][]::new);
         Equations unused = new Equations(points, numbers);
         int free = unknowns.free.length;
         DMatrixRMaj scatter = new DMatrixRMaj(free, free);
-        for (int part = 0; part < count; part++) {
+        for (int part = 0; part < parts.count(); part++) {
             int wanted = part;
             Sums sums = sums(
-                    unused, IntStream.range(0, parts.length).filter(n -> parts[n] == wanted), ended.state(), points, 0);
+                    unused,
+                    IntStream.range(0, points.count()).filter(n -> parts.of()[n] == wanted),
+                    ended.state(),
+                    points,
+                    0);
             for (int i = 0; i < free; i++) {
                 for (int j = 0; j < free; j++) {
                     scatter.add(i, j, sums.gradient[i] * sums.gradient[j]);

@@ -38,7 +38,7 @@ final class LogEvidence {
     }
 
     /** What it costs that points could have been at other distances: the more exactly a rig tells them, the more. */
-    private static double ofDistances(Adjuster.Adjusted adjusted) {
+    static double ofDistances(Adjuster.Adjusted adjusted) {
         double sum = 0;
         for (int n = 0; n < adjusted.weights().length; n++) {
             double told = Math.max(LEAST_VARIANCE, Math.min(adjusted.distances()[n], AROUND * AROUND));

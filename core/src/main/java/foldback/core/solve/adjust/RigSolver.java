@@ -95,6 +95,7 @@ public final class RigSolver {
         }
         Adjuster.Adjusted adjusted = trusted.way().adjusted();
         Priors priors = trusted.way().priors();
+        Adjuster.Loss loss = lastLoss(card, adjusted.points(), sigma, best.noise());
         return new SolveResult(
                 adjusted.state().rigTurnedLike(card),
                 residuals(adjusted, number, view),
@@ -102,9 +103,8 @@ public final class RigSolver {
                 spread(adjusted.points().places, number, Points.EACH, 3),
                 best.noise() * sigma,
                 apart(ends),
-                Uncertainty.of(adjusted, priors, lastLoss(card, adjusted.points(), sigma, best.noise()))
-                        .beside(trusted.othersRad()),
-                withoutFar(adjusted, best.noise(), priors, run));
+                Uncertainty.of(adjusted, priors, loss).beside(trusted.othersRad()),
+                withoutFar(adjusted, loss, priors, run));
     }
 
     /** Whether the card's lenses look out of one point, or as good as that. */
@@ -267,17 +267,10 @@ public final class RigSolver {
     }
 
     /** How far the rig moves if nothing is taken for far because it seems so. */
-    private static double withoutFar(Adjuster.Adjusted adjusted, double noise, Priors priors, Run run) {
-        Adjuster.Loss loss = new Adjuster.Loss(
-                noise,
-                DOUBT_NOISES * noise,
-                BEYOND[BEYOND.length - 1],
-                Math.min(1, LAST_PULL / adjusted.points().count()) / AROUND,
-                0,
-                0,
-                0);
+    private static double withoutFar(Adjuster.Adjusted adjusted, Adjuster.Loss last, Priors priors, Run run) {
         RigState state = adjusted.state();
-        Adjuster.Adjusted moved = new Adjuster(priors, loss).adjust(state, adjusted.points(), FINE_GAIN, run);
+        Adjuster.Adjusted moved =
+                new Adjuster(priors, last.withoutFarOrGround()).adjust(state, adjusted.points(), FINE_GAIN, run);
         return MappingError.overOverlaps(moved.state().rig(), state.rig()).rms();
     }
 

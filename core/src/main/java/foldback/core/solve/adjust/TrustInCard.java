@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.DoubleFunction;
+import java.util.stream.IntStream;
 
 /**
  * How far the card of two lenses is trusted. What they share lies at their rims and hardly tells a longer focal length from less
@@ -49,21 +50,22 @@ final class TrustInCard {
         for (double share : SHARES) {
             ways.add(trusting.apply(share));
         }
-        double[] costs = ways.stream()
-                .mapToDouble(way -> LogEvidence.cost(way.adjusted(), way.priors()))
+        double[] ofNumbers = ways.stream()
+                .mapToDouble(way -> LogEvidence.ofNumbers(way.adjusted(), way.priors()))
+                .toArray();
+        double[] costs = IntStream.range(0, ofNumbers.length)
+                .mapToDouble(
+                        n -> ofNumbers[n] + LogEvidence.ofDistances(ways.get(n).adjusted()))
                 .toArray();
         int best = 0;
         for (int n = 1; n < costs.length; n++) {
             best = costs[n] < costs[best] ? n : best;
         }
-        return new Chosen(ways.get(best), costs[best], othersRad(ways, ways.get(best)));
+        return new Chosen(ways.get(best), costs[best], othersRad(ways, ofNumbers, ways.get(best)));
     }
 
     /** What distances say of the numbers is rough: it may choose, but it takes no doubt away. */
-    private static double othersRad(List<Way> ways, Way chosen) {
-        double[] costs = ways.stream()
-                .mapToDouble(way -> LogEvidence.ofNumbers(way.adjusted(), way.priors()))
-                .toArray();
+    private static double othersRad(List<Way> ways, double[] costs, Way chosen) {
         double least = Arrays.stream(costs).min().orElseThrow();
         double squares = 0;
         double weights = 0;

@@ -106,7 +106,7 @@ public record Uncertainty(List<OfLens> lenses, double mismatchRad, double lensRa
         CommonOps_DDRM.mult(inverse, told, product);
         double decided = CommonOps_DDRM.trace(product);
         Patchwork parts = Patchwork.of(adjusted.points());
-        DMatrixRMaj scatter = new Adjuster(priors, loss).scatter(adjusted, parts.of(), parts.count());
+        DMatrixRMaj scatter = new Adjuster(priors, loss).scatter(adjusted, parts);
         double few = parts.count() / Math.max(1, parts.count() - decided);
         CommonOps_DDRM.add(few, scatter, 1, prior, scatter);
         CommonOps_DDRM.mult(inverse, scatter, product);

@@ -14,15 +14,11 @@ import foldback.core.space.Position;
 public record LensPicture(RigLens lens, double meetingMetres) implements Projection {
 
     public LensPicture {
-        double away = distance(lens.pupil());
+        double away = lens.pupil().distanceTo(Position.ORIGIN);
         if (!(meetingMetres > away)) {
             throw new IllegalArgumentException("the lens in slot '" + lens.slot() + "' is " + away
                     + " m from the rig's origin: the meeting distance must be more, it is " + meetingMetres + " m");
         }
-    }
-
-    private static double distance(Position pupil) {
-        return StrictMath.sqrt(pupil.x() * pupil.x() + pupil.y() * pupil.y() + pupil.z() * pupil.z());
     }
 
     @Override
