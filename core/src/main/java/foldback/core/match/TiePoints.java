@@ -7,13 +7,26 @@ import java.util.List;
  * The tie points of a take.
  *
  * @param moments take times, seconds, that the points' moments are numbers of
+ * @param turns what the lenses saw from the first of the moments and from where the rig turned to
+ * @param turned take times, seconds, that it had turned by, one for each of the turns
  */
-public record TiePoints(List<Double> moments, List<TiePoint> points) {
+public record TiePoints(List<Double> moments, List<TiePoint> points, Turns turns, List<Double> turned) {
     public static final TiePoints NONE = new TiePoints(List.of(), List.of());
 
     public TiePoints {
         moments = List.copyOf(moments);
         points = List.copyOf(points);
+        turned = List.copyOf(turned);
+    }
+
+    /** Of a rig that stood still. */
+    public TiePoints(List<Double> moments, List<TiePoint> points) {
+        this(moments, points, Turns.NONE, List.of());
+    }
+
+    /** The same with other points between the lenses. */
+    public TiePoints with(List<Double> otherMoments, List<TiePoint> otherPoints) {
+        return new TiePoints(otherMoments, otherPoints, turns, turned);
     }
 
     /**
@@ -32,6 +45,8 @@ public record TiePoints(List<Double> moments, List<TiePoint> points) {
                 points.stream()
                         .filter(point -> number[point.first()] >= 0 && number[point.second()] >= 0)
                         .map(point -> point.withLenses(number[point.first()], number[point.second()]))
-                        .toList());
+                        .toList(),
+                turns.withLenses(number),
+                turned);
     }
 }

@@ -6,6 +6,7 @@ import foldback.core.lens.KannalaBrandt;
 import foldback.core.lens.LensFrame;
 import foldback.core.match.Moment;
 import foldback.core.match.TiePoint;
+import foldback.core.match.Turns;
 import foldback.core.match.points.PointFinder;
 import foldback.core.match.points.RotationGraph;
 import foldback.core.rig.Rig;
@@ -62,13 +63,15 @@ public final class RigFinder {
      *
      * @param rig the card where nothing was found
      * @param points from which it was solved
+     * @param turns what it saw from the first moment and from where it turned to
      * @param result empty where the lenses share too little to be solved
      * @param judgement how good it is
      */
-    public record Found(Rig rig, List<TiePoint> points, Optional<SolveResult> result, Judgement judgement) {
+    public record Found(
+            Rig rig, List<TiePoint> points, Turns turns, Optional<SolveResult> result, Judgement judgement) {
         /** The same with more to say. */
         public Found saying(Reason more) {
-            return new Found(rig, points, result, judgement.saying(more));
+            return new Found(rig, points, turns, result, judgement.saying(more));
         }
 
         /** The same, which cannot be sure any more, with what stands in its way; of a solve that failed, that comes first. */
@@ -76,7 +79,11 @@ public final class RigFinder {
             List<Reason> all = new ArrayList<>(judgement.reasons());
             all.addAll(judgement.verdict() == Verdict.UNSETTLED ? 0 : all.size(), trouble);
             return new Found(
-                    rig, points, result, new Judgement(judgement.doubted().verdict(), all, judgement.figure()));
+                    rig,
+                    points,
+                    turns,
+                    result,
+                    new Judgement(judgement.doubted().verdict(), all, judgement.figure()));
         }
 
         /** The points that count as right. */
@@ -96,12 +103,24 @@ public final class RigFinder {
      * @param moments at least one
      */
     public static Found fromCard(Rig known, List<Moment> moments, SolveSettings settings, Run run) {
-        return troubled(withCircles(known, moments.get(0)), finders(known, moments), settings, run);
+        return fromCard(known, moments, List.of(), settings, run);
     }
 
-    private static Found troubled(Rig known, List<PointFinder> finders, SolveSettings settings, Run run) {
+    /**
+     * The same of a rig that turned, or was carried some way, within the take.
+     *
+     * @param turned moments at which it had turned by 10 degrees and more since the first of the others
+     */
+    public static Found fromCard(
+            Rig known, List<Moment> moments, List<Moment> turned, SolveSettings settings, Run run) {
+        return troubled(
+                withCircles(known, moments.get(0)), finders(known, moments), finders(known, turned), settings, run);
+    }
+
+    private static Found troubled(
+            Rig known, List<PointFinder> finders, List<PointFinder> turned, SolveSettings settings, Run run) {
         Rig card = withDistortion(known, settings);
-        Found found = solved(card, finders, settings, run);
+        Found found = solved(card, finders, turned, settings, run);
         List<Reason> trouble = new ArrayList<>(RigTrouble.ofPictures(card, finders));
         if (found.judgement().verdict() == Verdict.UNSETTLED) {
             trouble.addAll(ofTheCard(card, finders, trouble.isEmpty(), run));
@@ -118,7 +137,8 @@ public final class RigFinder {
                 : said;
     }
 
-    private static Found solved(Rig card, List<PointFinder> finders, SolveSettings settings, Run run) {
+    private static Found solved(
+            Rig card, List<PointFinder> finders, List<PointFinder> turned, SolveSettings settings, Run run) {
         List<PointFinder.Pair> pairs = new ArrayList<>();
         for (int m = 0; m < finders.size() && !hangTogether(card, pairs); m++) {
             Run part = run.part(0.4 * m / finders.size(), 0.4 * (m + 1) / finders.size());
@@ -141,10 +161,13 @@ public final class RigFinder {
             }
             Run solving = run.part(from + 0.15, from + 0.18);
             if (round == SEARCHES.length - 1) {
-                SolveResult last = RigSolver.solve(card, rig, points, settings, solving);
-                return new Found(last.rig(), points, Optional.of(last), RigJudge.judge(card, points, last));
+                Turns turns = turned.isEmpty()
+                        ? Turns.NONE
+                        : new TurnEvidence(finders.get(0), turned).find(card, rig, points, settings, solving);
+                SolveResult last = RigSolver.solve(card, rig, points, turns, settings, solving);
+                return new Found(last.rig(), points, turns, Optional.of(last), RigJudge.judge(card, points, last));
             }
-            RigSolver.Guess guess = RigSolver.guess(card, rig, points, settings, solving);
+            RigSolver.Guess guess = RigSolver.guess(card, rig, points, Turns.NONE, settings, solving);
             rig = guess.rig();
             nearest = NEARER * guess.nearest() + NEARER_BY;
         }
@@ -174,12 +197,12 @@ public final class RigFinder {
      *
      * @param known the rig as it stands
      */
-    public static Found fromPoints(Rig known, List<TiePoint> points, SolveSettings settings, Run run) {
+    public static Found fromPoints(Rig known, List<TiePoint> points, Turns turns, SolveSettings settings, Run run) {
         if (points.size() < LEAST_FEATURES) {
             return nothing(known);
         }
-        SolveResult result = RigSolver.solve(known, known, points, settings, run);
-        return new Found(result.rig(), points, Optional.of(result), RigJudge.judge(known, points, result));
+        SolveResult result = RigSolver.solve(known, known, points, turns, settings, run);
+        return new Found(result.rig(), points, turns, Optional.of(result), RigJudge.judge(known, points, result));
     }
 
     /** Each lit disc as it is in these pictures: it lies a little elsewhere in every unit. */
@@ -214,7 +237,7 @@ public final class RigFinder {
     }
 
     private static Found nothing(Rig card) {
-        return new Found(card, List.of(), Optional.empty(), RigJudge.nothing());
+        return new Found(card, List.of(), Turns.NONE, Optional.empty(), RigJudge.nothing());
     }
 
     private static List<TiePoint> patches(List<PointFinder> finders, Rig rig, PointFinder.Search search, Run run) {
@@ -306,11 +329,11 @@ public final class RigFinder {
         Rig card = withCircles(start, inOrder(moments.get(0), clips));
         List<PointFinder> ordered =
                 finders.stream().map(finder -> finder.inOrder(clips)).toList();
-        Found found = troubled(card, ordered, settings, run.part(ORDER_SHARE, 1));
+        Found found = troubled(card, ordered, List.of(), settings, run.part(ORDER_SHARE, 1));
         return found.judgement().verdict() == Verdict.UNSETTLED
                 ? new Sorted(
                         IntStream.range(0, clips.length).toArray(),
-                        new Found(known, List.of(), Optional.empty(), found.judgement()))
+                        new Found(known, List.of(), Turns.NONE, Optional.empty(), found.judgement()))
                 : new Sorted(clips, found);
     }
 

@@ -8,6 +8,7 @@ import foldback.core.run.Reason;
 import foldback.core.run.Verdict;
 import foldback.core.solve.adjust.SolveResult;
 import foldback.core.space.Direction;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 
@@ -21,6 +22,8 @@ final class RigJudge {
     private static final double SURE_RIVAL_RAD = Math.toRadians(0.02);
     private static final double CHECK_RIVAL_RAD = Math.toRadians(0.4);
     private static final double SURE_RESIDUAL_RAD = Math.toRadians(0.06);
+    /** What is expected over the whole of two lenses that are known inside, too. */
+    private static final double SURE_LENS_RAD = Math.toRadians(0.06);
 
     /** Lenses that see by that share more or less wide than the card says are hardly of its kind. */
     private static final double OTHER_KIND = 0.1;
@@ -89,7 +92,8 @@ final class RigJudge {
         if (believed[poorest] < SURE_POINTS) {
             return new Judgement(Verdict.CHECK, Reason.of(RigReason.FEW_POINTS, slot, believed[poorest]), figure);
         }
-        if (lenses == 2) {
+        boolean crossed = result.crossed() >= SURE_POINTS;
+        if (lenses == 2 && !(crossed && result.uncertainty().lensRad() <= SURE_LENS_RAD)) {
             boolean oneMoment =
                     points.stream().mapToInt(TiePoint::moment).distinct().count() == 1;
             return new Judgement(
@@ -109,6 +113,10 @@ final class RigJudge {
                             RigReason.LEFT_OPEN, Math.toDegrees(Math.max(open, Math.max(residual, result.rivalRad())))),
                     figure);
         }
-        return new Judgement(Verdict.SURE, Reason.of(RigReason.AGREE, count), figure);
+        List<Reason> why = new ArrayList<>(List.of(Reason.of(RigReason.AGREE, count)));
+        if (crossed) {
+            why.add(Reason.of(RigReason.CROSSED, result.crossed()));
+        }
+        return new Judgement(Verdict.SURE, why, figure);
     }
 }

@@ -26,6 +26,8 @@ public enum RigReason implements ReasonCode {
     LEFT_OPEN,
     /** Numbers: points. */
     AGREE,
+    /** Numbers: points. */
+    CROSSED,
     /** Names: the lenses. */
     DARK,
     /** Names: the lenses. */
@@ -97,6 +99,8 @@ public enum RigReason implements ReasonCode {
                         "The points leave %.2f\u00b0 open. Look along the seams, or solve at another moment.",
                         it.number(0));
             case AGREE -> it.whole(0) + " points agree all over the overlaps.";
+            case CROSSED ->
+                it.whole(0) + " more crossed the lenses while the rig turned, and tell what they are like inside.";
             case DARK -> pictures(it.names()) + " nearly black there. Choose a moment with light.";
             case BLANK ->
                 pictures(it.names()) + " nearly even there: nothing stands out that could be found in another lens."

@@ -47,7 +47,8 @@ class RigJudgeTest {
             double restDeg,
             double openDeg,
             double rivalDeg,
-            double farDeg) {
+            double farDeg,
+            int crossed) {
         List<TiePoint> points = points(card.lenses().size(), each, moments);
         double[] rests = new double[points.size()];
         double[] weights = new double[points.size()];
@@ -61,7 +62,8 @@ class RigJudgeTest {
                 0.2,
                 Math.toRadians(rivalDeg),
                 new Uncertainty(List.of(), Math.toRadians(openDeg), Math.toRadians(2 * openDeg)),
-                Math.toRadians(farDeg));
+                Math.toRadians(farDeg),
+                crossed);
         return RigJudge.judge(card, points, result);
     }
 
@@ -83,7 +85,7 @@ class RigJudgeTest {
     void aRingOfLensesIsJudgedByWhatItsPointsLeaveOpen(
             int each, double rest, double open, double rival, double far, Verdict verdict, String said) {
         Rig ring = ReadyRigs.sixAround();
-        Judgement judged = judge(ring, ring, each, 2, rest, open, rival, far);
+        Judgement judged = judge(ring, ring, each, 2, rest, open, rival, far, 0);
         assertThat(judged.verdict()).as(judged.reason()).isEqualTo(verdict);
         assertThat(judged.reason()).contains(said);
         assertThat(judged.figure()).isEqualTo(String.format(Locale.ROOT, "%.3f°", open));
@@ -91,18 +93,32 @@ class RigJudgeTest {
 
     @ParameterizedTest
     @CsvSource({"1, true", "2, false"})
-    void twoLensesAreNeverSure(int moments, boolean advised) {
+    void twoLensesThatStandStillAreNeverSure(int moments, boolean advised) {
         Rig pair = ReadyRigs.twoBackToBack();
-        Judgement judged = judge(pair, pair, 3 * FULL, moments, 0.01, 0.01, 0, 0);
+        Judgement judged = judge(pair, pair, 3 * FULL, moments, 0.01, 0.01, 0, 0, 0);
         assertThat(judged.verdict()).isEqualTo(Verdict.CHECK);
         assertThat(judged.reason().contains("A second moment")).isEqualTo(advised);
+    }
+
+    /** Points that crossed the lenses; what is left open at the seams, of which twice as much over the lenses, degrees. */
+    @ParameterizedTest
+    @CsvSource({
+        "200, 0.01,  SURE,  200 more crossed the lenses while the rig turned",
+        "100, 0.01,  CHECK, the inside of the lenses is as the card says",
+        "200, 0.031, CHECK, the inside of the lenses is as the card says",
+    })
+    void twoLensesThatTurnedAreSureWhereEnoughCrossedThem(int crossed, double open, Verdict verdict, String said) {
+        Rig pair = ReadyRigs.twoBackToBack();
+        Judgement judged = judge(pair, pair, 3 * FULL, 2, 0.01, open, 0, 0, crossed);
+        assertThat(judged.verdict()).isEqualTo(verdict);
+        assertThat(judged.reason()).contains(said);
     }
 
     @ParameterizedTest
     @CsvSource({"1.15, less wide", "0.87, wider"})
     void lensesOfAnotherKindAreDoubted(double focal, String said) {
         Rig ring = ReadyRigs.sixAround();
-        Judgement judged = judge(ring, scaledFocal(ring, focal), FULL, 2, 0.02, 0.02, 0.01, 0.05);
+        Judgement judged = judge(ring, scaledFocal(ring, focal), FULL, 2, 0.02, 0.02, 0.01, 0.05, 0);
         assertThat(judged.verdict()).isEqualTo(Verdict.CHECK);
         assertThat(judged.reason()).contains(said, "is it the right kind of lens?");
     }

@@ -9,10 +9,15 @@ import foldback.core.match.Spread;
 import foldback.core.match.TiePoint;
 import foldback.core.match.TiePoint.Origin;
 import foldback.core.match.TiePoints;
+import foldback.core.match.TurnPoint;
+import foldback.core.match.Turns;
+import foldback.core.space.Rotation;
 import foldback.engine.form.DocumentException;
 import foldback.engine.form.object.Document;
 import foldback.engine.form.object.ObjectForm;
 import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -32,6 +37,16 @@ public final class PointsJson {
     private static final int SHORT = 9;
     private static final int ANGLE = 10;
     private static final int ROW = 11;
+
+    /** What stands in a row of a point that was seen again after a turn, lenses as above. */
+    private static final int TURN = 0;
+
+    private static final int TURN_SHORT = 8;
+    private static final int TURN_ANGLE = 9;
+    private static final int TURN_ROW = 10;
+
+    /** What stands in a row of a turn. */
+    private static final int TURNED = 4;
 
     public static final Document<Rows> DOCUMENT =
             new Document<>("tie-points", "Tie points", List.of(PointsJson::toSecond), ObjectForm.of(fields -> {
@@ -53,11 +68,31 @@ public final class PointsJson {
                                                 + "hand, standard deviation across that direction, the direction (radians from x "
                                                 + "towards y)"),
                         Rows::points);
-                return read -> new Rows(read.get(slots), read.get(moments), read.get(points));
+                var turns = fields.optional(
+                        "turns",
+                        list(list(exact(-MOST_VALUE, MOST_VALUE), TURNED, TURNED))
+                                .described(
+                                        "where the rig had turned to since the first of the moments: take time (seconds), "
+                                                + "yaw, pitch and roll (degrees)"),
+                        Rows::turns);
+                var turnPoints = fields.optional(
+                        "turn_points",
+                        list(list(exact(-MOST_VALUE, MOST_VALUE), TURN_ROW, TURN_ROW))
+                                .described(
+                                        "turn, lens at the first of the moments, x and y in its picture, lens after the turn, "
+                                                + "x and y in its picture, standard deviations and direction as of points"),
+                        Rows::turnPoints);
+                return read -> new Rows(
+                        read.get(slots), read.get(moments), read.get(points), read.get(turns), read.get(turnPoints));
             }));
 
     /** What a document of tie points says. */
-    public record Rows(List<String> slots, List<Double> moments, List<List<Double>> points) {}
+    public record Rows(
+            List<String> slots,
+            List<Double> moments,
+            List<List<Double>> points,
+            Optional<List<List<Double>>> turns,
+            Optional<List<List<Double>>> turnPoints) {}
 
     private PointsJson() {}
 
@@ -75,7 +110,38 @@ public final class PointsJson {
         return DOCUMENT.writeCompact(new Rows(
                 slots,
                 points.moments(),
-                points.points().stream().map(PointsJson::row).toList()));
+                points.points().stream().map(PointsJson::row).toList(),
+                some(IntStream.range(0, points.turned().size())
+                        .mapToObj(n -> turn(points, n))
+                        .toList()),
+                some(points.turns().points().stream().map(PointsJson::row).toList())));
+    }
+
+    private static <T> Optional<List<T>> some(List<T> list) {
+        return list.isEmpty() ? Optional.empty() : Optional.of(list);
+    }
+
+    private static List<Double> turn(TiePoints points, int n) {
+        Rotation turn = points.turns().turns().get(n).referenceFromTurned();
+        return List.of(points.turned().get(n), degrees(turn.yaw()), degrees(turn.pitch()), degrees(turn.roll()));
+    }
+
+    private static double degrees(double radians) {
+        return Math.rint(Math.toDegrees(radians) * 1e4) / 1e4;
+    }
+
+    private static List<Double> row(TurnPoint point) {
+        return List.of(
+                (double) point.turn(),
+                (double) point.first(),
+                px(point.x1()),
+                px(point.y1()),
+                (double) point.second(),
+                px(point.x2()),
+                px(point.y2()),
+                px(point.spread().longPx()),
+                px(point.spread().shortPx()),
+                Math.rint(point.spread().angle() * 1000) / 1000);
     }
 
     private static List<Double> row(TiePoint point) {
@@ -108,11 +174,50 @@ public final class PointsJson {
         Rows rows = DOCUMENT.read(text);
         List<Integer> lenses =
                 rows.slots().stream().map(slot -> lens(slot, slots)).toList();
+        List<List<Double>> turns = rows.turns().orElse(List.of());
         return new TiePoints(
                 rows.moments(),
                 rows.points().stream()
                         .map(row -> point(row, lenses, rows.moments().size()))
-                        .toList());
+                        .toList(),
+                new Turns(
+                        IntStream.range(0, turns.size())
+                                .mapToObj(n -> new Turns.Turn(n, turn(turns.get(n))))
+                                .toList(),
+                        rows.turnPoints().orElse(List.of()).stream()
+                                .map(row -> turnPoint(row, lenses, turns.size()))
+                                .toList()),
+                turns.stream().map(row -> row.get(0)).toList());
+    }
+
+    private static Rotation turn(List<Double> row) {
+        return Rotation.ofYawPitchRoll(
+                Math.toRadians(row.get(1)), Math.toRadians(row.get(2)), Math.toRadians(row.get(3)));
+    }
+
+    private static TurnPoint turnPoint(List<Double> row, List<Integer> lenses, int turns) {
+        int first = row.get(FIRST).intValue();
+        int second = row.get(SECOND).intValue();
+        check("turn_points", row.get(TURN).intValue(), turns, first, second, lenses.size());
+        try {
+            return new TurnPoint(
+                    lenses.get(first),
+                    row.get(FIRST + 1),
+                    row.get(FIRST + 2),
+                    lenses.get(second),
+                    row.get(SECOND + 1),
+                    row.get(SECOND + 2),
+                    new Spread(row.get(LONG), row.get(TURN_SHORT), row.get(TURN_ANGLE)),
+                    row.get(TURN).intValue());
+        } catch (IllegalArgumentException wrong) {
+            throw new DocumentException("'turn_points': " + wrong.getMessage());
+        }
+    }
+
+    private static void check(String field, int moment, int moments, int first, int second, int lenses) {
+        if (moment < 0 || moment >= moments || Math.min(first, second) < 0 || Math.max(first, second) >= lenses) {
+            throw new DocumentException("'" + field + "': a row names a moment or a lens that is not there");
+        }
     }
 
     private static int lens(String slot, List<String> slots) {
@@ -126,12 +231,7 @@ public final class PointsJson {
         int moment = row.get(MOMENT).intValue();
         int first = row.get(FIRST).intValue();
         int second = row.get(SECOND).intValue();
-        if (moment < 0
-                || moment >= moments
-                || Math.min(first, second) < 0
-                || Math.max(first, second) >= lenses.size()) {
-            throw new DocumentException("'points': a row names a moment or a lens that is not there");
-        }
+        check("points", moment, moments, first, second, lenses.size());
         try {
             return new TiePoint(
                     lenses.get(first),

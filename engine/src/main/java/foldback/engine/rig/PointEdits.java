@@ -47,7 +47,7 @@ public final class PointEdits {
 
     /** The points without some, by number. */
     public static TiePoints without(TiePoints points, Set<Integer> numbers) {
-        return new TiePoints(
+        return points.with(
                 points.moments(),
                 IntStream.range(0, points.points().size())
                         .filter(n -> !numbers.contains(n))
@@ -67,7 +67,7 @@ public final class PointEdits {
         }
         List<Double> moments = new ArrayList<>(points.moments());
         moments.add(seconds);
-        return new TiePoints(moments, points.points());
+        return points.with(moments, points.points());
     }
 
     private static int number(TiePoints points, double seconds) {
@@ -80,6 +80,6 @@ public final class PointEdits {
     private static TiePoints withMore(TiePoints points, List<TiePoint> more) {
         List<TiePoint> all = new ArrayList<>(points.points());
         all.addAll(more);
-        return new TiePoints(points.moments(), all);
+        return points.with(points.moments(), all);
     }
 }

@@ -93,7 +93,7 @@ public final class TakeRig {
 
     /** Solves again from points that are there, some of them placed by hand. */
     public static RigFinder.Found again(Rig rig, List<TakeClip> clips, TiePoints points, RigRequest request, Run run) {
-        return RigFinder.fromPoints(fitted(rig, clips), points.points(), request.settings(), run);
+        return RigFinder.fromPoints(fitted(rig, clips), points.points(), points.turns(), request.settings(), run);
     }
 
     /** What all lenses saw at some moments. */

@@ -2,11 +2,14 @@ package foldback.engine.document;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.match.Spread;
 import foldback.core.match.TiePoint;
 import foldback.core.match.TiePoints;
+import foldback.core.match.TurnPoint;
+import foldback.core.match.Turns;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.geometry.ExpectedMismatch;
 import foldback.core.recipe.geometry.Geometry;
@@ -16,6 +19,7 @@ import foldback.core.recipe.geometry.RigPair;
 import foldback.core.run.Reason;
 import foldback.core.run.Verdict;
 import foldback.core.solve.RigReason;
+import foldback.core.space.Rotation;
 import foldback.engine.DemoTake;
 import foldback.engine.form.DocumentException;
 import foldback.engine.recipe.RecipeJson;
@@ -105,6 +109,26 @@ class GeometryJsonTest {
         TiePoint turned = PointsJson.read(text, List.of("B", "A")).points().get(0);
         assertThat(turned.first()).isZero();
         assertThat(turned.second()).isEqualTo(1);
+    }
+
+    @Test
+    void turnsAreKeptBesideThePoints() {
+        Rotation turn = Rotation.ofYawPitchRoll(0.5, 0.02, -0.03);
+        TurnPoint point = new TurnPoint(1, 10.5, 20.5, 0, 30.25, 40.75, new Spread(0.042, 0.013, -0.75), 0);
+        TiePoints points = new TiePoints(
+                List.of(0.5), List.of(), new Turns(List.of(new Turns.Turn(2, turn)), List.of(point)), List.of(3.25));
+        String text = PointsJson.write(points, List.of("A", "B"));
+        TiePoints read = PointsJson.read(text, List.of("A", "B"));
+        assertThat(read.turned()).containsExactly(3.25);
+        assertThat(read.turns().points()).containsExactly(point);
+        assertThat(read.turns().turns().get(0).referenceFromTurned().angleTo(turn))
+                .isLessThan(1e-5);
+        assertThat(PointsJson.read(text, List.of("B", "A")).turns().points())
+                .extracting(TurnPoint::first, TurnPoint::second)
+                .containsExactly(tuple(0, 1));
+        assertThatThrownBy(() -> PointsJson.read(text.replace("[[0,1,10.5", "[[1,1,10.5"), List.of("A", "B")))
+                .isInstanceOf(DocumentException.class)
+                .hasMessageContaining("'turn_points': a row names a moment or a lens that is not there");
     }
 
     @Test

@@ -5,6 +5,8 @@ import foldback.core.rig.MappingError;
 import foldback.core.run.Run;
 import foldback.core.solve.RigFinder;
 import foldback.core.solve.adjust.SolveSettings;
+import foldback.core.space.Position;
+import foldback.core.space.Rotation;
 import foldback.gauge.Figure;
 import java.util.ArrayList;
 import java.util.List;
@@ -13,8 +15,8 @@ import java.util.function.Consumer;
 import java.util.function.ToDoubleFunction;
 
 /**
- * Pairs of lenses on a stand that tells nothing of the inside of the lenses: how far the solve is off over the whole lens and over the
- * overlaps, and whether it is ever worse than the card that it began with.
+ * Pairs of lenses: on a stand that tells nothing of the inside of the lenses, turned on it, and carried on while they turn. How far the solve
+ * is off over the whole lens and over the overlaps, and whether it is ever worse than the card that it began with.
  */
 public final class PairTrials {
     private static final int PAIRS = 12;
@@ -24,6 +26,12 @@ public final class PairTrials {
     private static final double WORSE = 0.02;
     /** How many times what is stated errors may be, root mean square. */
     private static final double STATED = 1.4;
+
+    /** How those that turn do so from moment to moment, degrees of yaw, pitch and roll. */
+    private static final double[][] TURNS = {{24, 3, -2}, {52, -2, 4}};
+
+    /** How those that are carried on go on, metres. */
+    private static final double[][] WAYS = {{0.3, 0.02, 0.35}, {0.5, -0.03, 0.8}};
 
     private PairTrials() {}
 
@@ -41,17 +49,40 @@ public final class PairTrials {
     public static List<Figure> measure(Consumer<String> news) {
         List<Outcome> ofTheKind = new ArrayList<>();
         List<Outcome> ofTheUnit = new ArrayList<>();
+        List<Outcome> turned = new ArrayList<>();
+        List<Outcome> walked = new ArrayList<>();
         for (int n = 0; n < PAIRS; n++) {
             RigScene scene = PairScene.make(n, PairScene.Card.OF_THE_KIND, SEED);
             List<Moment> moments = List.of(
                     new Moment(scene.shoot(), BITS), new Moment(scene.carried().shoot(), BITS));
-            ofTheKind.add(trial(n, "kind", scene, moments, SolveSettings.defaults(), news));
+            ofTheKind.add(trial(n, "kind", scene, moments, List.of(), SolveSettings.defaults(), news));
             RigScene unit = PairScene.make(n, PairScene.Card.OF_THE_UNIT, SEED);
-            ofTheUnit.add(trial(n, "unit", unit, moments, SolveSettings.refining(), news));
+            ofTheUnit.add(trial(n, "unit", unit, moments, List.of(), SolveSettings.refining(), news));
+            List<Moment> first = List.of(new Moment(scene.shootWhole(), BITS));
+            turned.add(trial(n, "turned", scene, first, moved(scene, 0), SolveSettings.defaults(), news));
+            walked.add(trial(n, "walked", scene, first, moved(scene, 1), SolveSettings.defaults(), news));
         }
         return List.of(
                 figure("pairs: over the lens, median", Figure.percentile(ofTheKind, Outcome::lens, 0.5), 0.15),
                 figure("pairs: over the lens, 95%", Figure.percentile(ofTheKind, Outcome::lens, 0.95), 0.3),
+                figure("pairs, turned: over the lens, median", Figure.percentile(turned, Outcome::lens, 0.5), 0.06),
+                figure("pairs, turned: over the lens, 95%", Figure.percentile(turned, Outcome::lens, 0.95), 0.15),
+                figure(
+                        "pairs, turned: over the overlaps, median",
+                        Figure.percentile(turned, Outcome::overlap, 0.5),
+                        0.05),
+                figure(
+                        "pairs, turned: over the overlaps, 95%",
+                        Figure.percentile(turned, Outcome::overlap, 0.95), 0.12),
+                figure("pairs, walked: over the lens, median", Figure.percentile(walked, Outcome::lens, 0.5), 0.06),
+                figure("pairs, walked: over the lens, 95%", Figure.percentile(walked, Outcome::lens, 0.95), 0.15),
+                figure(
+                        "pairs, walked: over the overlaps, median",
+                        Figure.percentile(walked, Outcome::overlap, 0.5),
+                        0.05),
+                figure(
+                        "pairs, walked: over the overlaps, 95%",
+                        Figure.percentile(walked, Outcome::overlap, 0.95), 0.12),
                 figure("pairs: over the overlaps, median", Figure.percentile(ofTheKind, Outcome::overlap, 0.5), 0.05),
                 figure("pairs: over the overlaps, 95%", Figure.percentile(ofTheKind, Outcome::overlap, 0.95), 0.12),
                 figure(
@@ -65,16 +96,39 @@ public final class PairTrials {
                 stated("pairs: far things over what is stated, RMS", ofTheKind, Outcome::overStated),
                 stated("pairs: the same, of cards of the unit", ofTheUnit, Outcome::overStated),
                 stated("pairs: the whole lens over what is stated, RMS", ofTheKind, Outcome::lensOverStated),
-                stated("pairs: the same, of cards of the unit", ofTheUnit, Outcome::lensOverStated));
+                stated("pairs: the same, of cards of the unit", ofTheUnit, Outcome::lensOverStated),
+                stated("pairs: the same, turned", turned, Outcome::lensOverStated),
+                stated("pairs: the same, walked", walked, Outcome::lensOverStated));
     }
 
     private static Figure figure(String name, double degrees, double limit) {
         return new Figure(name, degrees, "degrees", Figure.Bar.AT_MOST, limit);
     }
 
+    /** @param carried how far along their ways, as a share */
+    private static List<Moment> moved(RigScene scene, double carried) {
+        List<Moment> moments = new ArrayList<>();
+        for (int n = 0; n < TURNS.length; n++) {
+            double[] turn = TURNS[n];
+            double[] way = WAYS[n];
+            RigScene there = scene.turned(
+                    Rotation.ofYawPitchRoll(Math.toRadians(turn[0]), Math.toRadians(turn[1]), Math.toRadians(turn[2])),
+                    new Position(carried * way[0], carried * way[1], carried * way[2]),
+                    n + 1);
+            moments.add(new Moment(there.shootWhole(), BITS));
+        }
+        return moments;
+    }
+
     private static Outcome trial(
-            int n, String kind, RigScene scene, List<Moment> moments, SolveSettings settings, Consumer<String> news) {
-        RigFinder.Found found = RigFinder.fromCard(scene.card(), moments, settings, Run.QUIET);
+            int n,
+            String kind,
+            RigScene scene,
+            List<Moment> moments,
+            List<Moment> turned,
+            SolveSettings settings,
+            Consumer<String> news) {
+        RigFinder.Found found = RigFinder.fromCard(scene.card(), moments, turned, settings, Run.QUIET);
         double cardLens = degrees(MappingError.overLenses(scene.card(), scene.truth()));
         double cardOverlap = degrees(MappingError.overOverlaps(scene.card(), scene.truth()));
         double lens = degrees(MappingError.overLenses(found.rig(), scene.truth()));

@@ -101,12 +101,26 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
     public RigScene carried() {
         SplittableRandom random = random(seed * 6151 + 29);
         Rotation turn = aboutUpright(random);
+        Position there = somewhere(random, random.nextInt(STANDS.length));
+        return moved(turn, there, 3, 500_000);
+    }
+
+    /**
+     * The same rig some seconds later, turned and carried on.
+     *
+     * @param way in the world, metres
+     */
+    RigScene turned(Rotation turn, Position way, double seconds) {
+        Position there = new Position(stand.x() + way.x(), stand.y() + way.y(), stand.z() + way.z());
+        return moved(turn, there, seconds, (long) (1000 * seconds));
+    }
+
+    private RigScene moved(Rotation turn, Position there, double seconds, long seeds) {
         List<RigLens> turned = truth.lenses().stream()
                 .map(lens -> new RigLens(
                         lens.slot(), lens.lens(), turn.times(lens.rigFromLens()), turned(turn, lens.pupil())))
                 .toList();
-        Position there = somewhere(random, random.nextInt(STANDS.length));
-        return new RigScene(new Rig(truth.name(), turned), card, there, time + 3, sensors, seed + 500_000);
+        return new RigScene(new Rig(truth.name(), turned), card, there, time + seconds, sensors, seed + seeds);
     }
 
     /** Neighbouring seeds begin alike: some numbers are left out. */
@@ -150,6 +164,14 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
             Enlarging.draw(coarse.get(i).y(), fine.get(i).y(), (x, y) -> !shared.test(lens, x, y));
         }
         return fine.stream().map(Frame::y).toList();
+    }
+
+    /** The same with all of each picture filmed finely. */
+    List<Plane> shootWhole() {
+        return new Studio(stand, 1)
+                .shoot(truth, sensors, time, PixelFormat.YUV420_8, seed).stream()
+                        .map(Frame::y)
+                        .toList();
     }
 
     private static Rig coarser(Rig rig) {

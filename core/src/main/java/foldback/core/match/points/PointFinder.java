@@ -59,14 +59,23 @@ public final class PointFinder {
         moment = number;
     }
 
-    private PointFinder(List<Picture> pictures, int moment) {
+    PointFinder(List<Picture> pictures, int moment) {
         this.pictures = pictures;
         this.moment = moment;
+    }
+
+    List<Picture> pictures() {
+        return pictures;
     }
 
     /** The same pictures, those of the clips told in that order. */
     public PointFinder inOrder(int[] clips) {
         return new PointFinder(Arrays.stream(clips).mapToObj(pictures::get).toList(), moment);
+    }
+
+    /** The directions among which sites for patches are chosen. */
+    static SphereGrid grid(Rig rig) {
+        return new SphereGrid(rig, GRID);
     }
 
     /** The shortest focal length, pixels. */
@@ -216,22 +225,28 @@ public final class PointFinder {
      * @param rig as it is known
      */
     public List<TiePoint> patches(Rig rig, Search search, Run run) {
-        SphereGrid grid = new SphereGrid(rig, GRID);
+        SphereGrid grid = grid(rig);
         int lenses = rig.lenses().size();
         List<TiePoint> all = new ArrayList<>();
         for (int i = 0; i < lenses - 1; i++) {
-            List<TiePoint> own = new ArrayList<>();
-            for (Patch patch : PATCHES) {
-                run.check();
-                own.addAll(patches(rig, grid, i, search, patch, own));
-            }
-            all.addAll(own);
+            all.addAll(patches(rig, grid, i, i + 1, search, run));
             run.step((i + 1.0) / (lenses - 1));
         }
         return all;
     }
 
-    private List<TiePoint> patches(Rig rig, SphereGrid grid, int i, Search search, Patch patch, List<TiePoint> there) {
+    /** The same of one lens with those of a number and above. */
+    List<TiePoint> patches(Rig rig, SphereGrid grid, int i, int from, Search search, Run run) {
+        List<TiePoint> own = new ArrayList<>();
+        for (Patch patch : PATCHES) {
+            run.check();
+            own.addAll(patches(rig, grid, i, from, search, patch, own));
+        }
+        return own;
+    }
+
+    private List<TiePoint> patches(
+            Rig rig, SphereGrid grid, int i, int from, Search search, Patch patch, List<TiePoint> there) {
         RigLens first = rig.lenses().get(i);
         double spacing = Math.max(Math.max(FINEST, search.finest), search.coarser * patch.coarser / coarsestPx(rig));
         double rim = patch.size / 2.0 * spacing * first.lens().focalPx() + 3;
@@ -239,7 +254,7 @@ public final class PointFinder {
         List<Integer> sites = SiteFinder.choose(
                 grid, i, pictures.get(i), spacing * first.lens().focalPx(), rim, apart, there);
         List<TiePoint> points = new ArrayList<>();
-        for (int j = i + 1; j < rig.lenses().size(); j++) {
+        for (int j = from; j < rig.lenses().size(); j++) {
             RigLens second = rig.lenses().get(j);
             int other = j;
             // A matcher has views of its own: one for each thread's stretch of places.

@@ -14,12 +14,17 @@ final class PointTerms {
     /** Of one view's own lens: how its two coordinates change with that lens's numbers; two rows a view. */
     double[] byLens = new double[0];
 
+    /** Of one view from elsewhere: the same with the numbers of that stand's pose. */
+    double[] byPose = new double[0];
+
     /** What the point's coordinates differ by, seen less projected, pixels; two a view. */
     double[] residual = new double[0];
 
     /** How the projected coordinates change with the point's own three numbers. */
     double[] byOwn = new double[0];
 
+    private final double[] seen = new double[3];
+    private final double[] turn = new double[3];
     private final double[] ray = new double[3];
     private final double[] xy = new double[2];
     private final double[] byRay = new double[6];
@@ -39,10 +44,11 @@ final class PointTerms {
             residual = new double[rows];
             byOwn = new double[rows * OWN];
             byLens = new double[rows * RigState.EACH];
+            byPose = new double[rows * RigState.POSE];
         }
         Arrays.fill(byLens, 0);
         for (int view = 0; view < point.views(); view++) {
-            if (!view(state, point.lenses()[view], point.xy()[2 * view], point.xy()[2 * view + 1], d, sides, view)) {
+            if (!view(state, point, d, sides, view)) {
                 return false;
             }
         }
@@ -59,6 +65,9 @@ final class PointTerms {
             whiten(residual, row, row + 1, 1, xx, yx, yy);
             whiten(byOwn, row * OWN, (row + 1) * OWN, OWN, xx, yx, yy);
             whiten(byLens, row * RigState.EACH, (row + 1) * RigState.EACH, RigState.EACH, xx, yx, yy);
+            if (point.isFromElsewhere(view)) {
+                whiten(byPose, row * RigState.POSE, (row + 1) * RigState.POSE, RigState.POSE, xx, yx, yy);
+            }
         }
     }
 
@@ -69,23 +78,32 @@ final class PointTerms {
         }
     }
 
-    private boolean view(RigState state, int lens, double x, double y, double[] d, double[] sides, int view) {
+    private boolean view(RigState state, WorldPoint point, double[] d, double[] sides, int view) {
+        int lens = point.lenses()[view];
         double[] m = state.lensFromRig[lens];
         double[] pupil = state.pupils[lens];
         double inverse = d[3];
-        turned(m, d[0] - inverse * pupil[0], d[1] - inverse * pupil[1], d[2] - inverse * pupil[2], ray);
+        double[] pose = point.isFromElsewhere(view) ? state.standFromFirst[point.stands()[view]] : null;
+        double[] way = state.ways[point.stands()[view]];
+        inRig(pose, d[0], d[1], d[2], inverse, way, seen);
+        turned(m, seen[0] - inverse * pupil[0], seen[1] - inverse * pupil[1], seen[2] - inverse * pupil[2], ray);
         if (!state.lenses[lens].project(ray, xy, byRay, byValue)) {
             return false;
         }
         int row = 2 * view;
-        residual[row] = x - xy[0];
-        residual[row + 1] = y - xy[1];
+        residual[row] = point.xy()[row] - xy[0];
+        residual[row + 1] = point.xy()[row + 1] - xy[1];
         for (int k = 0; k < 2; k++) {
-            turned(m, sides[3 * k], sides[3 * k + 1], sides[3 * k + 2], rayByNumber);
+            inRig(pose, sides[3 * k], sides[3 * k + 1], sides[3 * k + 2], 0, way, turn);
+            turned(m, turn[0], turn[1], turn[2], rayByNumber);
             own(row, k);
         }
-        turned(m, -pupil[0], -pupil[1], -pupil[2], rayByNumber);
+        inRig(pose, 0, 0, 0, 1, way, turn);
+        turned(m, turn[0] - pupil[0], turn[1] - pupil[1], turn[2] - pupil[2], rayByNumber);
         own(row, 2);
+        if (pose != null) {
+            pose(row, m, pose, inverse);
+        }
         // The ray in the lens's frame changes by ray x turn.
         for (int k = 0; k < 3; k++) {
             int a = (k + 1) % 3;
@@ -106,6 +124,39 @@ final class PointTerms {
             byLens[(row + 1) * RigState.EACH + RigState.LENS + k] = byValue[LensValues.COUNT + k];
         }
         return true;
+    }
+
+    /** How the ray changes with how the rig turned, and where it went; {@link #seen} is the point from there. */
+    private void pose(int row, double[] m, double[] pose, double inverse) {
+        for (int k = 0; k < 3; k++) {
+            int a = (k + 1) % 3;
+            int b = (k + 2) % 3;
+            turn[k] = 0;
+            turn[a] = seen[b];
+            turn[b] = -seen[a];
+            turned(m, turn[0], turn[1], turn[2], rayByNumber);
+            pose(row, k);
+            turned(m, -inverse * pose[k], -inverse * pose[3 + k], -inverse * pose[6 + k], rayByNumber);
+            pose(row, 3 + k);
+        }
+    }
+
+    private void pose(int row, int column) {
+        for (int r = 0; r < 2; r++) {
+            byPose[(row + r) * RigState.POSE + column] = along(r);
+        }
+    }
+
+    /** A direction less its parallax from the rig's way, in the rig's frame where it stood; null is the first stand. */
+    private static void inRig(
+            double[] pose, double x, double y, double z, double inverse, double[] way, double[] into) {
+        if (pose == null) {
+            into[0] = x;
+            into[1] = y;
+            into[2] = z;
+        } else {
+            turned(pose, x - inverse * way[0], y - inverse * way[1], z - inverse * way[2], into);
+        }
     }
 
     private void own(int row, int column) {

@@ -43,6 +43,9 @@ final class Points {
             double z = 0;
             for (int view = 0; view < point.views(); view++) {
                 Direction d = ray(state, point.lenses()[view], point.xy()[2 * view], point.xy()[2 * view + 1]);
+                if (point.isFromElsewhere(view)) {
+                    d = state.firstFromStand[point.stands()[view]].apply(d);
+                }
                 x += d.x();
                 y += d.y();
                 z += d.z();

@@ -29,6 +29,8 @@ final class Priors {
     private static final double STAND_LOG_SIGMA = 0.15;
 
     private static final double STAND_TILT = 0.06;
+    /** How a rig turned beyond what its features say, radians. */
+    private static final double POSE_TURN = 0.2;
 
     private final Rig card;
     private final double[] common = new double[RigState.EACH];
@@ -36,12 +38,17 @@ final class Priors {
     private final int lenses;
     private final int stands;
     private final RigState start;
+    private double carried;
 
-    /** All held, about a card. */
-    Priors(Rig card, int stands) {
+    /**
+     * All of the lenses held, about a card.
+     *
+     * @param firstFromStand as a state's
+     */
+    Priors(Rig card, Rotation[] firstFromStand) {
         this.card = card;
-        this.stands = stands;
-        start = new RigState(card, stands);
+        start = new RigState(card, firstFromStand);
+        stands = start.stands();
         lenses = start.count;
     }
 
@@ -49,6 +56,11 @@ final class Priors {
     void free(int number, double commonSigma, double ownSigma) {
         common[number] = commonSigma;
         own[number] = ownSigma;
+    }
+
+    /** Frees the ways from stand to stand, metres. */
+    void carried(double sigma) {
+        carried = sigma;
     }
 
     boolean isFree(int number) {
@@ -81,11 +93,33 @@ final class Priors {
         return stands;
     }
 
-    /** The numbers that are free, of all lenses and of the grounds. */
+    /** How many numbers of a pose are free: the turn alone, or the way, too. */
+    int freeOfPose() {
+        return carried > 0 ? RigState.POSE : RigState.POSE / 2;
+    }
+
+    int lenses() {
+        return lenses;
+    }
+
+    /** The numbers that are free, of all lenses, of the poses of stands that were seen from the first one, and of the grounds. */
     int[] free() {
-        return IntStream.range(0, size())
-                .filter(i -> i >= lenses * RigState.EACH || isFree(i % RigState.EACH))
-                .toArray();
+        return IntStream.range(0, size()).filter(this::isFreeOfAll).toArray();
+    }
+
+    private boolean isFreeOfAll(int number) {
+        int poses = RigState.firstPose(lenses);
+        if (number < poses) {
+            return isFree(number % RigState.EACH);
+        }
+        int ofPose = (number - poses) % RigState.POSE;
+        return number >= RigState.firstGround(lenses, stands)
+                || isPosed((number - poses) / RigState.POSE) && ofPose < freeOfPose();
+    }
+
+    /** Whether a stand's pose is to be found; the first one is where all are seen from. */
+    private boolean isPosed(int stand) {
+        return stand > 0 && start.firstFromStand[stand] != null;
     }
 
     /** What a matrix of all numbers, row by row, holds of those that are free. */
@@ -114,9 +148,10 @@ final class Priors {
      */
     void add(RigState state, double[] hessian, double[] gradient) {
         int size = size();
+        int grounds = RigState.firstGround(lenses, stands);
         for (int g = 0; g < stands * RigState.GROUND; g++) {
             int k = g % RigState.GROUND;
-            int at = lenses * RigState.EACH + g;
+            int at = grounds + g;
             double under = Math.max(LEAST_GROUND, state.ground[g - k + 1]);
             double sigma = under * (k == 1 ? GROUND_LOG_SIGMA : GROUND_TILT);
             double off = k == 1 ? under * Math.log(under / USUAL_GROUND) : state.ground[g];
@@ -128,12 +163,20 @@ final class Priors {
             double mean = meanGround(state, k);
             double precision = 1 / square(standSigma(state, k));
             for (int one = 0; one < stands; one++) {
-                int row = lenses * RigState.EACH + one * RigState.GROUND + k;
+                int row = grounds + one * RigState.GROUND + k;
                 gradient[row] -= precision * (state.ground[one * RigState.GROUND + k] - mean);
                 for (int two = 0; two < stands; two++) {
-                    int column = lenses * RigState.EACH + two * RigState.GROUND + k;
+                    int column = grounds + two * RigState.GROUND + k;
                     hessian[row * size + column] += precision * ((one == two ? 1 : 0) - 1.0 / stands);
                 }
+            }
+        }
+        for (int stand = 0; stand < stands; stand++) {
+            for (int k = 0; k < freeOfPose() && isPosed(stand); k++) {
+                int at = RigState.firstPose(lenses) + stand * RigState.POSE + k;
+                double sigma = k < 3 ? POSE_TURN : carried;
+                hessian[at * size + at] += 1 / (sigma * sigma);
+                gradient[at] -= state.poseValue(stand, k, start.firstFromStand[stand]) / (sigma * sigma);
             }
         }
         double[] off = new double[lenses];
@@ -168,6 +211,11 @@ final class Priors {
             double mean = meanGround(state, k);
             for (int stand = 0; stand < stands; stand++) {
                 sum += square((state.ground[stand * RigState.GROUND + k] - mean) / standSigma(state, k));
+            }
+        }
+        for (int stand = 0; stand < stands; stand++) {
+            for (int k = 0; k < freeOfPose() && isPosed(stand); k++) {
+                sum += square(state.poseValue(stand, k, start.firstFromStand[stand]) / (k < 3 ? POSE_TURN : carried));
             }
         }
         double[] off = new double[lenses];

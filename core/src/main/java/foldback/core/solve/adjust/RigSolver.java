@@ -2,9 +2,12 @@ package foldback.core.solve.adjust;
 
 import foldback.core.lens.Lens;
 import foldback.core.match.TiePoint;
+import foldback.core.match.Turns;
 import foldback.core.rig.MappingError;
 import foldback.core.rig.Rig;
 import foldback.core.run.Run;
+import foldback.core.space.Position;
+import foldback.core.space.Rotation;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
@@ -51,6 +54,11 @@ public final class RigSolver {
     /** Pupils that lie nearer by the card are taken for one point until the points say otherwise. */
     private static final double ONE_POINT_METRES = 0.008;
 
+    /** How far a rig is carried between two moments, and how far it is believed to be at first. */
+    private static final double CARRIED_METRES = 0.3;
+
+    private static final double FIRST_CARRIED_METRES = 0.1;
+
     private static final double LAST_PULL = 3;
     /** How much one point that seems far says by itself that it is, and how much all of them together. */
     private static final double FAR_ODDS = 2;
@@ -73,38 +81,70 @@ public final class RigSolver {
     private RigSolver() {}
 
     /**
+     * What is solved.
+     *
+     * @param firstFromStand how the rig turned from its first stand to each other one, about; null where that is not to be found
+     * @param sigma of the points, the mean of what they say of themselves, pixels
+     */
+    private record Task(Rig card, Rotation[] firstFromStand, double sigma, SolveSettings settings) {
+        Task with(SolveSettings other) {
+            return new Task(card, firstFromStand, sigma, other);
+        }
+
+        int stands() {
+            return firstFromStand.length;
+        }
+
+        Priors priors() {
+            return priors(DOUBTS.length - 1);
+        }
+
+        Priors priors(int stage) {
+            return RigSolver.priors(card, firstFromStand, settings, stage);
+        }
+    }
+
+    /**
      * Solves a rig.
      *
      * @param card what is known of the rig
      * @param begin the same with the lenses turned to about where they point, within some degrees
      * @param points between its lenses
+     * @param turns what it saw from moment 0 and from where it turned to; none where it stood still
      * @param run progress; cancelling throws
      * @throws IllegalArgumentException where there are no points
      */
-    public static SolveResult solve(Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, Run run) {
-        int[] number = new int[points.size()];
-        int[] view = new int[points.size()];
-        double sigma = sigma(points);
-        List<WorldPoint> seen = WorldPoint.of(points, begin, number, view);
-        List<Ended> ends = ends(card, begin, seen, sigma, settings, STARTS, run.part(0, 0.7));
-        Ended best = onAll(card, ends.get(0), seen, sigma, settings, run.part(0.7, 1));
-        int stands = WorldPoint.stands(seen);
-        TrustInCard.Chosen trusted = trusted(card, best, stands, sigma, settings, run);
+    public static SolveResult solve(
+            Rig card, Rig begin, List<TiePoint> points, Turns turns, SolveSettings settings, Run run) {
+        WorldPoint.All all = WorldPoint.of(points, turns, begin);
+        Task task = new Task(card, all.firstFromStand(), sigma(points), settings);
+        List<Ended> ends = ends(task, begin, all.points(), STARTS, run.part(0, 0.7));
+        Ended best = onAll(task, ends.get(0), all.points(), run.part(0.7, 1));
+        TrustInCard.Chosen trusted = trusted(task, best, run);
         if (settings.pupil() > 0 && sharesOnePoint(card)) {
-            trusted = trusted.or(withoutParallax(card, best, stands, sigma, settings, run));
+            trusted = trusted.or(withoutParallax(task, best, run));
         }
         Adjuster.Adjusted adjusted = trusted.way().adjusted();
         Priors priors = trusted.way().priors();
-        Adjuster.Loss loss = lastLoss(card, adjusted.points(), sigma, best.noise());
+        Adjuster.Loss loss = lastLoss(task, adjusted.points(), best.noise());
         return new SolveResult(
                 adjusted.state().rigTurnedLike(card),
-                residuals(adjusted, number, view),
-                spread(adjusted.weights(), number, 1, 0),
-                spread(adjusted.points().places, number, Points.EACH, 3),
-                best.noise() * sigma,
+                residuals(adjusted, all.number(), all.view()),
+                spread(adjusted.weights(), all.number(), 1, 0),
+                spread(adjusted.points().places, all.number(), Points.EACH, 3),
+                best.noise() * task.sigma,
                 apart(ends),
                 Uncertainty.of(adjusted, priors, loss).beside(trusted.othersRad()),
-                withoutFar(adjusted, loss, priors, run));
+                withoutFar(adjusted, loss, priors, run),
+                crossed(adjusted));
+    }
+
+    private static int crossed(Adjuster.Adjusted adjusted) {
+        List<WorldPoint> seen = adjusted.points().seen;
+        return (int) IntStream.range(0, seen.size())
+                .filter(n -> adjusted.weights()[n] >= BELIEVED
+                        && seen.get(n).isFromElsewhere(seen.get(n).views() - 1))
+                .count();
     }
 
     /** Whether the card's lenses look out of one point, or as good as that. */
@@ -117,31 +157,26 @@ public final class RigSolver {
      * The same with the pupils where the card has them. Lenses that share one point see no parallax, and pupils that drift apart make room for
      * some: each point's distance then takes up a part of its noise, which only the evidence tells from parallax that is there.
      */
-    private static TrustInCard.Chosen withoutParallax(
-            Rig card, Ended best, int stands, double sigma, SolveSettings settings, Run run) {
-        SolveSettings held = settings.withPupil(0);
-        RigState state = best.adjusted().state().withPupilsOf(card);
+    private static TrustInCard.Chosen withoutParallax(Task task, Ended best, Run run) {
+        Task held = task.with(task.settings.withPupil(0));
+        RigState state = best.adjusted().state().withPupilsOf(task.card);
         Ended back = new Ended(unadjusted(state, best.adjusted().points()), best.noise());
-        Ended ended = last(card, back, sigma, held, best.noise(), run);
-        return trusted(card, new Ended(ended.adjusted(), best.noise()), stands, sigma, held, run);
+        Ended ended = last(held, back, best.noise(), run);
+        return trusted(held, new Ended(ended.adjusted(), best.noise()), run);
     }
 
     /**
      * Of two lenses, the rig with as much trust in the card's focal lengths and distortion as the points say that it deserves; more lenses
      * tell all by themselves.
      */
-    private static TrustInCard.Chosen trusted(
-            Rig card, Ended best, int stands, double sigma, SolveSettings settings, Run run) {
-        int stage = DOUBTS.length - 1;
-        TrustInCard.Way asItIs = new TrustInCard.Way(best.adjusted(), priors(card, stands, settings, stage));
-        if (card.lenses().size() > 2 || settings.holdsShape()) {
+    private static TrustInCard.Chosen trusted(Task task, Ended best, Run run) {
+        TrustInCard.Way asItIs = new TrustInCard.Way(best.adjusted(), task.priors());
+        if (task.card.lenses().size() > 2 || task.settings.holdsShape()) {
             return TrustInCard.only(asItIs);
         }
         return TrustInCard.choose(asItIs, share -> {
-            SolveSettings trusting = settings.trusting(share);
-            Adjuster.Adjusted adjusted =
-                    last(card, best, sigma, trusting, best.noise(), run).adjusted();
-            return new TrustInCard.Way(adjusted, priors(card, stands, trusting, stage));
+            Task trusting = task.with(task.settings.trusting(share));
+            return new TrustInCard.Way(last(trusting, best, best.noise(), run).adjusted(), trusting.priors());
         });
     }
 
@@ -149,26 +184,41 @@ public final class RigSolver {
      * A rig of which nothing is asked but where to look next.
      *
      * @param nearest inverse distance of the nearest things that are believed, 1/m
+     * @param stands where it stood at each of the moments that it turned to
      */
-    public record Guess(Rig rig, double nearest) {}
+    public record Guess(Rig rig, double nearest, List<Stand> stands) {}
+
+    /**
+     * Where a rig stood.
+     *
+     * @param referenceFromRig how it had turned from the reference moment
+     * @param place of its origin in its frame at the reference moment, metres
+     */
+    public record Stand(Rotation referenceFromRig, Position place) {}
 
     /** The rig alone, for where to look next. */
-    public static Guess guess(Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, Run run) {
-        return best(card, begin, points, settings, FEW_STARTS, run);
+    public static Guess guess(
+            Rig card, Rig begin, List<TiePoint> points, Turns turns, SolveSettings settings, Run run) {
+        return best(card, begin, points, turns, settings, FEW_STARTS, run);
     }
 
     /** The same for points that are coarse: what is far is taken as such, and no other way is tried. */
     public static Rig coarse(Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, Run run) {
-        return best(card, begin, points, settings, COARSE_START, run).rig;
+        return best(card, begin, points, Turns.NONE, settings, COARSE_START, run).rig;
     }
 
     private static Guess best(
-            Rig card, Rig begin, List<TiePoint> points, SolveSettings settings, List<Start> starts, Run run) {
-        int[] unused = new int[points.size()];
-        List<WorldPoint> seen = WorldPoint.of(points, begin, unused, unused.clone());
-        Adjuster.Adjusted adjusted = ends(card, begin, seen, sigma(points), settings, starts, run)
-                .get(0)
-                .adjusted();
+            Rig card,
+            Rig begin,
+            List<TiePoint> points,
+            Turns turns,
+            SolveSettings settings,
+            List<Start> starts,
+            Run run) {
+        WorldPoint.All all = WorldPoint.of(points, turns, begin);
+        Task task = new Task(card, all.firstFromStand(), sigma(points), settings);
+        Adjuster.Adjusted adjusted =
+                ends(task, begin, all.points(), starts, run).get(0).adjusted();
         double[] inverses = IntStream.range(0, adjusted.points().count())
                 .filter(n -> adjusted.weights()[n] > BELIEVED)
                 .mapToDouble(n -> adjusted.points().places[Points.EACH * n + 3])
@@ -176,9 +226,16 @@ public final class RigSolver {
                 .toArray();
         double nearest =
                 inverses.length == 0 ? Double.POSITIVE_INFINITY : inverses[(int) (NEARLY_ALL * inverses.length)];
-        return new Guess(adjusted.state().rigTurnedLike(card), nearest);
+        RigState state = adjusted.state();
+        Rig rig = state.rigTurnedLike(card);
+        // The rig was turned as a whole: so is what its stands are told in.
+        Rotation whole = rig.lenses().get(0).rigFromLens().times(state.rigFromLens[0].inverse());
+        int turned = turns.turns().size();
+        List<Stand> stands = IntStream.range(task.stands() - turned, task.stands())
+                .mapToObj(stand -> stand(state, stand, whole))
+                .toList();
+        return new Guess(rig, nearest, stands);
     }
-
     /** The mean of what the points say of themselves. */
     private static double sigma(List<TiePoint> points) {
         if (points.isEmpty()) {
@@ -191,20 +248,12 @@ public final class RigSolver {
     }
 
     /** Where all ways of starting end with some of the points, the most probable first. */
-    private static List<Ended> ends(
-            Rig card,
-            Rig begin,
-            List<WorldPoint> seen,
-            double sigma,
-            SolveSettings settings,
-            List<Start> starts,
-            Run run) {
+    private static List<Ended> ends(Task task, Rig begin, List<WorldPoint> seen, List<Start> starts, Run run) {
         AtomicInteger done = new AtomicInteger();
         List<WorldPoint> some = some(seen);
-        int stands = WorldPoint.stands(seen);
         List<Ended> ways = starts.parallelStream()
                 .map(start -> {
-                    Ended ended = staged(card, begin, some, stands, sigma, settings, start, run);
+                    Ended ended = staged(task, begin, some, start, run);
                     run.step((double) done.incrementAndGet() / starts.size());
                     return ended;
                 })
@@ -213,7 +262,7 @@ public final class RigSolver {
         // them leaves.
         double least = ways.stream().mapToDouble(Ended::noise).min().orElseThrow();
         return ways.parallelStream()
-                .map(way -> last(card, way, sigma, settings, least, run))
+                .map(way -> last(task, way, least, run))
                 .sorted(Comparator.comparingDouble(ended -> ended.adjusted().cost()))
                 .toList();
     }
@@ -229,41 +278,22 @@ public final class RigSolver {
     }
 
     /** The fine stages again with all points. */
-    private static Ended onAll(
-            Rig card, Ended found, List<WorldPoint> seen, double sigma, SolveSettings settings, Run run) {
+    private static Ended onAll(Task task, Ended found, List<WorldPoint> seen, Run run) {
         RigState state = found.adjusted().state();
         Points points = Points.between(seen, state);
         Ended ended = new Ended(unadjusted(state, points), found.noise());
         for (int stage = FIRST_FINE; stage < DOUBTS.length - 1; stage++) {
+            RigState from = ended.adjusted().state();
             ended = stage(
-                    card,
-                    ended.adjusted().state(),
-                    ended.adjusted().points(),
-                    sigma,
-                    settings,
-                    stage,
-                    BEYOND[stage],
-                    ended.noise(),
-                    LAST_PULL,
-                    true,
-                    run);
+                    task, from, ended.adjusted().points(), stage, BEYOND[stage], ended.noise(), LAST_PULL, true, run);
         }
-        return last(card, ended, sigma, settings, ended.noise(), run);
+        return last(task, ended, ended.noise(), run);
     }
 
-    private static Ended last(Rig card, Ended way, double sigma, SolveSettings settings, double noise, Run run) {
-        return stage(
-                card,
-                way.adjusted().state(),
-                way.adjusted().points(),
-                sigma,
-                settings,
-                DOUBTS.length - 1,
-                BEYOND[BEYOND.length - 1],
-                noise,
-                LAST_PULL,
-                true,
-                run);
+    private static Ended last(Task task, Ended way, double noise, Run run) {
+        int stage = DOUBTS.length - 1;
+        RigState from = way.adjusted().state();
+        return stage(task, from, way.adjusted().points(), stage, BEYOND[stage], noise, LAST_PULL, true, run);
     }
 
     /** How far the rig moves if nothing is taken for far because it seems so. */
@@ -290,50 +320,40 @@ public final class RigSolver {
 
     private record Ended(Adjuster.Adjusted adjusted, double noise) {}
 
-    private static Ended staged(
-            Rig card,
-            Rig begin,
-            List<WorldPoint> seen,
-            int stands,
-            double sigma,
-            SolveSettings settings,
-            Start start,
-            Run run) {
-        double[] ground = new double[stands * RigState.GROUND];
-        for (int stand = 0; stand < stands; stand++) {
+    private static Ended staged(Task task, Rig begin, List<WorldPoint> seen, Start start, Run run) {
+        double[] ground = new double[task.stands() * RigState.GROUND];
+        for (int stand = 0; stand < task.stands(); stand++) {
             ground[stand * RigState.GROUND + 1] = start.ground;
         }
-        RigState state = new RigState(begin, stands).withGround(ground);
+        RigState state = new RigState(begin, task.firstFromStand).withGround(ground);
         Ended ended = new Ended(unadjusted(state, Points.between(seen, state)), 1);
         for (int stage = 0; stage < DOUBTS.length - 1; stage++) {
             boolean grounded = stage >= FIRST_FINE || stage > 0 && start.ground > 0;
             RigState from = ended.adjusted().state();
             Points points = ended.adjusted().points();
             if (stage == FIRST_FINE && start.ground == 0) {
-                from = from.withGround(points.ground(stands));
+                from = from.withGround(points.ground(task.stands()));
             }
             double pull = stage < FIRST_FINE ? start.pull : LAST_PULL;
             // Ground that is supposed stays where it is until the lenses fit it: else what they are like now would win.
             double beyond = stage == 1 && start.ground > 0 ? 0 : BEYOND[stage];
-            ended = stage(card, from, points, sigma, settings, stage, beyond, ended.noise(), pull, grounded, run);
+            ended = stage(task, from, points, stage, beyond, ended.noise(), pull, grounded, run);
         }
         return ended;
     }
 
     private static Ended stage(
-            Rig card,
+            Task task,
             RigState state,
             Points points,
-            double sigma,
-            SolveSettings settings,
             int stage,
             double beyond,
             double noise,
             double pull,
             boolean grounded,
             Run run) {
-        Adjuster.Loss loss = loss(card, points, sigma, stage, beyond, noise, pull, grounded);
-        Adjuster adjuster = new Adjuster(priors(card, state.stands(), settings, stage), loss);
+        Adjuster.Loss loss = loss(task, points, stage, beyond, noise, pull, grounded);
+        Adjuster adjuster = new Adjuster(task.priors(stage), loss);
         Adjuster.Adjusted adjusted =
                 adjuster.adjust(state, points, stage == DOUBTS.length - 1 ? FINE_GAIN : COARSE_GAIN, run);
         return new Ended(adjusted, noise(adjusted));
@@ -344,16 +364,10 @@ public final class RigSolver {
     }
 
     private static Adjuster.Loss loss(
-            Rig card,
-            Points points,
-            double sigma,
-            int stage,
-            double beyond,
-            double noise,
-            double pull,
-            boolean grounded) {
-        double doubt =
-                stage < FIRST_FINE ? Math.max(DOUBTS[stage] * card.meanFocalPx() / sigma, noise) : DOUBT_NOISES * noise;
+            Task task, Points points, int stage, double beyond, double noise, double pull, boolean grounded) {
+        double doubt = stage < FIRST_FINE
+                ? Math.max(DOUBTS[stage] * task.card.meanFocalPx() / task.sigma, noise)
+                : DOUBT_NOISES * noise;
         return new Adjuster.Loss(
                 noise,
                 doubt,
@@ -365,13 +379,24 @@ public final class RigSolver {
     }
 
     /** The loss of the last stage. */
-    private static Adjuster.Loss lastLoss(Rig card, Points points, double sigma, double noise) {
+    private static Adjuster.Loss lastLoss(Task task, Points points, double noise) {
         int last = DOUBTS.length - 1;
-        return loss(card, points, sigma, last, BEYOND[last], noise, LAST_PULL, true);
+        return loss(task, points, last, BEYOND[last], noise, LAST_PULL, true);
     }
 
-    private static Priors priors(Rig card, int stands, SolveSettings settings, int stage) {
-        Priors priors = new Priors(card, stands);
+    private static Stand stand(RigState state, int stand, Rotation whole) {
+        double[] m = whole.matrix();
+        double[] way = state.ways[stand];
+        return new Stand(
+                whole.times(state.firstFromStand[stand]).times(whole.inverse()),
+                new Position(
+                        m[0] * way[0] + m[1] * way[1] + m[2] * way[2],
+                        m[3] * way[0] + m[4] * way[1] + m[5] * way[2],
+                        m[6] * way[0] + m[7] * way[1] + m[8] * way[2]));
+    }
+
+    private static Priors priors(Rig card, Rotation[] firstFromStand, SolveSettings settings, int stage) {
+        Priors priors = new Priors(card, firstFromStand);
         for (int k = 0; k < 3; k++) {
             priors.free(RigState.TURN + k, 0, settings.turn());
         }
@@ -399,6 +424,8 @@ public final class RigSolver {
                     unit * settings.distortionOwn() * alike);
             share /= 2;
         }
+        // While hardly a distance is known a long way to things far off explains a short one to things nearby.
+        priors.carried(stage >= FIRST_FINE ? CARRIED_METRES : FIRST_CARRIED_METRES);
         if (settings.pupil() > 0 && stage >= FIRST_FINE) {
             for (int k = 0; k < 3; k++) {
                 priors.free(RigState.PUPIL + k, 0, settings.pupil());

@@ -9,14 +9,18 @@ import java.util.List;
 
 /**
  * A rig as numbers that can be solved for. Of each lens there are {@value #EACH}: a small turn of the lens in its own frame
- * (three, about what the state holds), its pupil (three, metres), and the lens's own ({@link LensValues}).
+ * (three, about what the state holds), its pupil (three, metres), and the lens's own ({@link LensValues}). Behind them, of each stand
+ * {@value #POSE}, how the rig turned there and where it went from its first stand; then {@value #GROUND} of the ground under it.
  */
 final class RigState {
     static final int TURN = 0;
     static final int PUPIL = 3;
     static final int LENS = 6;
     static final int EACH = LENS + LensValues.COUNT;
-    /** Numbers of the ground under one stand of the rig; those of all stands are behind those of all lenses. */
+    /** Numbers of a stand's pose: a small turn in the rig's own frame there, and the way from the first stand, metres in its frame. */
+    static final int POSE = 6;
+
+    /** Numbers of the ground under one stand of the rig. */
     static final int GROUND = 3;
 
     private static final int TURN_ROUNDS = 3;
@@ -28,6 +32,12 @@ final class RigState {
 
     final double[][] pupils;
     final LensValues[] lenses;
+    /** Of each stand: from the rig's frame there to its frame at the first stand; null where nothing was seen from both. */
+    final Rotation[] firstFromStand;
+    /** The same the other way, row by row. */
+    final double[][] standFromFirst;
+    /** Where the rig's origin is at each stand, in its frame at the first stand, metres. */
+    final double[][] ways;
     /**
      * A plane under each stand of the rig: what lies on it in a direction has the inverse distance of this vector's dot product with
      * it, 1/m.
@@ -36,10 +46,21 @@ final class RigState {
 
     private final Rig rig;
 
-    /** @param stands how often the rig stood elsewhere, at least 1 */
-    RigState(Rig rig, int stands) {
+    /**
+     * A rig that was not moved yet.
+     *
+     * @param firstFromStand of each stand how the rig turned from the first one, about; null where nothing was seen from both
+     */
+    RigState(Rig rig, Rotation[] firstFromStand) {
         this.rig = rig;
+        int stands = firstFromStand.length;
         ground = new double[GROUND * stands];
+        ways = new double[stands][3];
+        this.firstFromStand = firstFromStand.clone();
+        standFromFirst = new double[stands][];
+        for (int stand = 0; stand < stands; stand++) {
+            turnStand(stand, firstFromStand[stand]);
+        }
         count = rig.lenses().size();
         rigFromLens = new Rotation[count];
         lensFromRig = new double[count][];
@@ -59,14 +80,29 @@ final class RigState {
         lensFromRig[lens] = rotation.inverse().matrix();
     }
 
-    /** How many numbers a state of so many lenses and stands has. */
-    static int numbers(int lenses, int stands) {
-        return lenses * EACH + stands * GROUND;
+    private void turnStand(int stand, Rotation rotation) {
+        firstFromStand[stand] = rotation;
+        standFromFirst[stand] = rotation == null ? null : rotation.inverse().matrix();
     }
 
-    /** How often the rig stood elsewhere. */
+    /** How many numbers a state of so many lenses and stands has. */
+    static int numbers(int lenses, int stands) {
+        return firstGround(lenses, stands) + stands * GROUND;
+    }
+
+    /** Which number is the first one of the stands' poses. */
+    static int firstPose(int lenses) {
+        return lenses * EACH;
+    }
+
+    /** Which number is the first one of the grounds. */
+    static int firstGround(int lenses, int stands) {
+        return lenses * EACH + stands * POSE;
+    }
+
+    /** How often the rig stood somewhere. */
     int stands() {
-        return ground.length / GROUND;
+        return ways.length;
     }
 
     /** The inverse distance of the ground under a stand in a direction, 1/m; as much larger as x, y and z are longer than 1. */
@@ -76,7 +112,7 @@ final class RigState {
     }
 
     private double[] noStep() {
-        return new double[count * EACH + ground.length];
+        return new double[numbers(count, stands())];
     }
 
     /** The state with another ground. */
@@ -96,11 +132,22 @@ final class RigState {
         return moved;
     }
 
-    /** The state moved by a step: {@value #EACH} numbers a lens, then the ground's. */
+    /** The state moved by a step. */
     RigState moved(double[] step) {
-        RigState moved = new RigState(rig, stands());
+        RigState moved = new RigState(rig, firstFromStand);
+        int grounds = firstGround(count, stands());
         for (int k = 0; k < ground.length; k++) {
-            moved.ground[k] = ground[k] + step[count * EACH + k];
+            moved.ground[k] = ground[k] + step[grounds + k];
+        }
+        for (int stand = 0; stand < stands(); stand++) {
+            int at = firstPose(count) + stand * POSE;
+            if (firstFromStand[stand] != null) {
+                moved.turnStand(
+                        stand, firstFromStand[stand].times(Rotation.ofVector(step[at], step[at + 1], step[at + 2])));
+            }
+            for (int k = 0; k < 3; k++) {
+                moved.ways[stand][k] = ways[stand][k] + step[at + 3 + k];
+            }
         }
         for (int i = 0; i < count; i++) {
             int at = i * EACH;
@@ -123,6 +170,11 @@ final class RigState {
             return turn(from.inverse().times(rigFromLens[lens]))[k];
         }
         return k < LENS ? pupils[lens][k - PUPIL] : lenses[lens].values[k - LENS];
+    }
+
+    /** Number {@code k} of a stand's pose; turns count from a rotation that is given. */
+    double poseValue(int stand, int k, Rotation from) {
+        return k < 3 ? turn(from.inverse().times(firstFromStand[stand]))[k] : ways[stand][k - 3];
     }
 
     /** A rotation as the vector along its axis, of its angle's length. */

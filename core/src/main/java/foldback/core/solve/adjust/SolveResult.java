@@ -15,6 +15,7 @@ import foldback.core.rig.Rig;
  * @param uncertainty how well the points decide the rig
  * @param onFarRad mapping error between this rig and the one that the points give if none is taken for far or for ground because
  *     it seems so, radians: how much rests on that
+ * @param crossed how many believed points crossed the lenses while the rig turned
  */
 public record SolveResult(
         Rig rig,
@@ -24,7 +25,8 @@ public record SolveResult(
         double noisePx,
         double rivalRad,
         Uncertainty uncertainty,
-        double onFarRad) {
+        double onFarRad,
+        int crossed) {
     private static final double BELIEVED = 0.5;
 
     /** Whether a point counts as right. */

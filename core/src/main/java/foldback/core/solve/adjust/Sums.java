@@ -17,10 +17,16 @@ final class Sums {
     /** Of one point: its coupling with its own block's inverse applied; three rows as its coupling. */
     private double[] solved = new double[0];
 
-    /** Of one view: how its two coordinates change with its lens's free numbers. */
+    /** Of one view: how its two coordinates change with the free numbers of its lens, or of its pose. */
     private final double[] across;
 
     private final double[] down;
+
+    /** Of one point: where its blocks begin in the free numbers, how many there are, and where each begins in its coupling. */
+    private int[] rows = new int[0];
+
+    private int[] begins = new int[1];
+    private int count;
 
     Sums(Unknowns unknowns) {
         this.unknowns = unknowns;
@@ -28,8 +34,8 @@ final class Sums {
         freeSize = unknowns.free.length;
         hessian = new double[freeSize * freeSize];
         gradient = new double[freeSize];
-        across = new double[used.length];
-        down = new double[used.length];
+        across = new double[Math.max(used.length, RigState.POSE)];
+        down = new double[across.length];
     }
 
     /**
@@ -44,93 +50,153 @@ final class Sums {
      */
     void add(WorldPoint point, PointTerms terms, OwnTerms own, double[] place, int free, double[] coupling, int base) {
         cost += own.cost;
-        int[] lenses = point.lenses();
-        int each = used.length;
-        int ofLenses = lenses.length * each;
-        int shared = ofLenses + RigState.GROUND;
+        blocks(point);
+        int shared = begins[count];
         if (solved.length < PointTerms.OWN * shared) {
             solved = new double[PointTerms.OWN * shared];
         }
-        for (int view = 0; view < lenses.length; view++) {
-            ofView(terms, view, lenses[view] * each, own.weight);
-            for (int o = 0; o < PointTerms.OWN; o++) {
-                double one = own.weight * terms.byOwn[PointTerms.OWN * 2 * view + o];
-                double two = own.weight * terms.byOwn[PointTerms.OWN * (2 * view + 1) + o];
-                int at = base + o * shared + view * each;
-                for (int a = 0; a < each; a++) {
-                    coupling[at + a] = o >= free ? 0 : one * across[a] + two * down[a];
-                }
+        int pose = point.views();
+        for (int view = 0; view < point.views(); view++) {
+            double weight = own.weight;
+            int size = ofLens(terms, view);
+            ofView(terms, view, rows[view], size, weight);
+            couple(terms, view, size, weight, free, coupling, base + begins[view], shared);
+            if (point.isFromElsewhere(view)) {
+                int ofPose = ofPose(terms, view);
+                ofView(terms, view, rows[pose], ofPose, weight);
+                between(terms, view, rows[pose], rows[view], weight);
+                couple(terms, view, ofPose, weight, free, coupling, base + begins[pose], shared);
+                pose++;
             }
         }
-        int ground = unknowns.freeOfGround(point.stand());
+        int ground = rows[count - 1];
         for (int k = 0; k < RigState.GROUND && own.grounded > 0; k++) {
-            coupling[base + 2 * shared + ofLenses + k] = -own.grounded * place[k];
+            coupling[base + 2 * shared + begins[count - 1] + k] = -own.grounded * place[k];
             gradient[ground + k] += own.grounded * own.overGround * place[k];
             for (int l = 0; l <= k; l++) {
                 hessian[(ground + k) * freeSize + ground + l] += own.grounded * place[k] * place[l];
             }
         }
-        int most = own.grounded > 0 ? shared : ofLenses;
-        for (int o = 0; o < PointTerms.OWN; o++) {
-            for (int a = 0; a < most; a++) {
-                solved[o * shared + a] = own.inverse[3 * o] * coupling[base + a]
-                        + own.inverse[3 * o + 1] * coupling[base + shared + a]
-                        + own.inverse[3 * o + 2] * coupling[base + 2 * shared + a];
-            }
-        }
-        for (int block = 0; block * each < most; block++) {
-            boolean ofGround = block == lenses.length;
-            int rows = ofGround ? RigState.GROUND : each;
-            int row = ofGround ? ground : lenses[block] * each;
-            for (int other = 0; other < lenses.length; other++) {
-                // The lower half: each block against those of lenses up to its own.
-                if (ofGround || lenses[other] <= lenses[block]) {
-                    eliminate(
-                            coupling, base, shared, block * each, rows, row, other * each, each, lenses[other] * each);
-                }
-            }
-            if (ofGround) {
-                eliminate(coupling, base, shared, ofLenses, rows, row, ofLenses, rows, ground);
-            }
-            for (int a = 0; a < rows; a++) {
-                int at = block * each + a;
-                gradient[row + a] -= solved[at] * own.gradient[0]
-                        + solved[shared + at] * own.gradient[1]
-                        + solved[2 * shared + at] * own.gradient[2];
-            }
-        }
+        eliminate(own, coupling, base, shared, own.grounded > 0 ? count : count - 1);
     }
 
-    /** What a view's own rest says of its lens's numbers. */
-    private void ofView(PointTerms terms, int view, int lens, double weight) {
+    /** Which of the free numbers a point says something of: blocks of its views' lenses, of their poses, of the ground. */
+    private void blocks(WorldPoint point) {
+        int most = 2 * point.views() + 1;
+        if (rows.length < most) {
+            rows = new int[most];
+            begins = new int[most + 1];
+        }
+        count = 0;
+        for (int view = 0; view < point.views(); view++) {
+            block(unknowns.freeOfLens(point.lenses()[view]), used.length);
+        }
+        for (int view = 0; view < point.views(); view++) {
+            if (point.isFromElsewhere(view)) {
+                block(unknowns.freeOfPose(point.stands()[view]), unknowns.usedOfPose);
+            }
+        }
+        block(unknowns.freeOfGround(point.stand()), RigState.GROUND);
+    }
+
+    private void block(int row, int size) {
+        rows[count] = row;
+        begins[count + 1] = begins[count] + size;
+        count++;
+    }
+
+    /** Writes how a view's two coordinates change with its lens's free numbers; gives how many there are. */
+    private int ofLens(PointTerms terms, int view) {
         int row = 2 * view * RigState.EACH;
-        for (int a = 0; a < across.length; a++) {
+        for (int a = 0; a < used.length; a++) {
             across[a] = terms.byLens[row + used[a]];
             down[a] = terms.byLens[row + RigState.EACH + used[a]];
         }
-        for (int a = 0; a < across.length; a++) {
+        return used.length;
+    }
+
+    /** The same with the numbers of its stand's pose. */
+    private int ofPose(PointTerms terms, int view) {
+        int row = 2 * view * RigState.POSE;
+        System.arraycopy(terms.byPose, row, across, 0, unknowns.usedOfPose);
+        System.arraycopy(terms.byPose, row + RigState.POSE, down, 0, unknowns.usedOfPose);
+        return unknowns.usedOfPose;
+    }
+
+    /** What a view's own rest says of the numbers that {@link #across} and {@link #down} are of. */
+    private void ofView(PointTerms terms, int view, int row, int size, double weight) {
+        for (int a = 0; a < size; a++) {
             double one = weight * across[a];
             double two = weight * down[a];
-            gradient[lens + a] += one * terms.residual[2 * view] + two * terms.residual[2 * view + 1];
-            int at = (lens + a) * freeSize + lens;
+            gradient[row + a] += one * terms.residual[2 * view] + two * terms.residual[2 * view + 1];
+            int at = (row + a) * freeSize + row;
             for (int b = 0; b <= a; b++) {
                 hessian[at + b] += one * across[b] + two * down[b];
             }
         }
     }
 
-    /**
-     * Takes off what a point's own block explains, between some of its numbers and others.
-     *
-     * @param from where the numbers begin in the point's coupling, {@code rows} of them, {@code row} the first of the sums' own
-     * @param to where the others begin, likewise
-     */
-    private void eliminate(
-            double[] coupling, int base, int shared, int from, int rows, int row, int to, int columns, int column) {
-        int c0 = base + to;
+    /** What a view says of the numbers of a pose and of a lens together. */
+    private void between(PointTerms terms, int view, int pose, int lens, double weight) {
+        int row = 2 * view * RigState.EACH;
+        for (int a = 0; a < unknowns.usedOfPose; a++) {
+            int at = (pose + a) * freeSize + lens;
+            for (int b = 0; b < used.length; b++) {
+                hessian[at + b] += weight
+                        * (across[a] * terms.byLens[row + used[b]]
+                                + down[a] * terms.byLens[row + RigState.EACH + used[b]]);
+            }
+        }
+    }
+
+    private void couple(
+            PointTerms terms, int view, int size, double weight, int free, double[] coupling, int from, int shared) {
+        for (int o = 0; o < PointTerms.OWN; o++) {
+            double one = weight * terms.byOwn[PointTerms.OWN * 2 * view + o];
+            double two = weight * terms.byOwn[PointTerms.OWN * (2 * view + 1) + o];
+            int at = from + o * shared;
+            for (int a = 0; a < size; a++) {
+                coupling[at + a] = o >= free ? 0 : one * across[a] + two * down[a];
+            }
+        }
+    }
+
+    /** Takes off what a point's own block explains of so many of its blocks. */
+    private void eliminate(OwnTerms own, double[] coupling, int base, int shared, int blocks) {
+        for (int o = 0; o < PointTerms.OWN; o++) {
+            for (int a = 0; a < begins[blocks]; a++) {
+                solved[o * shared + a] = own.inverse[3 * o] * coupling[base + a]
+                        + own.inverse[3 * o + 1] * coupling[base + shared + a]
+                        + own.inverse[3 * o + 2] * coupling[base + 2 * shared + a];
+            }
+        }
+        for (int block = 0; block < blocks; block++) {
+            for (int other = 0; other < blocks; other++) {
+                // The lower half: each block against those that begin no later.
+                if (rows[other] <= rows[block]) {
+                    eliminate(coupling, base, shared, block, other);
+                }
+            }
+            for (int a = 0; a < begins[block + 1] - begins[block]; a++) {
+                int at = begins[block] + a;
+                gradient[rows[block] + a] -= solved[at] * own.gradient[0]
+                        + solved[shared + at] * own.gradient[1]
+                        + solved[2 * shared + at] * own.gradient[2];
+            }
+        }
+    }
+
+    /** The same between the numbers of one block and of another. */
+    private void eliminate(double[] coupling, int base, int shared, int block, int other) {
+        int from = begins[block];
+        int size = begins[block + 1] - from;
+        int columns = begins[other + 1] - begins[other];
+        int row = rows[block];
+        int column = rows[other];
+        int c0 = base + begins[other];
         int c1 = c0 + shared;
         int c2 = c1 + shared;
-        for (int a = 0; a < rows; a++) {
+        for (int a = 0; a < size; a++) {
             double s0 = solved[from + a];
             double s1 = solved[shared + from + a];
             double s2 = solved[2 * shared + from + a];

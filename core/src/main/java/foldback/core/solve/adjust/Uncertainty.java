@@ -190,6 +190,9 @@ public record Uncertainty(List<OfLens> lenses, double mismatchRad, double lensRa
                 continue;
             }
             WorldPoint point = points.seen.get(n);
+            if (point.isFromElsewhere(1)) {
+                continue;
+            }
             int[] numbers = new int[2 * RigState.EACH];
             double scale = 0;
             for (int view = 0; view < 2; view++) {

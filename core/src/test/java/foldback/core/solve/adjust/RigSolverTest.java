@@ -8,6 +8,7 @@ import foldback.core.lens.FisheyeLens;
 import foldback.core.lens.LensFrame;
 import foldback.core.match.Spread;
 import foldback.core.match.TiePoint;
+import foldback.core.match.Turns;
 import foldback.core.rig.MappingError;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
@@ -110,7 +111,8 @@ class RigSolverTest {
     @Test
     void findsTheTrueRigFromNearAndFarPoints() {
         assertThat(Math.toDegrees(MappingError.overOverlaps(CARD, TRUTH).rms())).isGreaterThan(1);
-        SolveResult result = RigSolver.solve(CARD, CARD, points(900, 0), SolveSettings.defaults(), Run.QUIET);
+        SolveResult result =
+                RigSolver.solve(CARD, CARD, points(900, 0), Turns.NONE, SolveSettings.defaults(), Run.QUIET);
         assertThat(errorDegrees(result)).isLessThan(0.03);
         assertThat(result.noisePx()).isBetween(0.7 * NOISE, 1.4 * NOISE);
         assertThat(Math.toDegrees(result.uncertainty().mismatchRad())).isBetween(0.001, 0.03);
@@ -119,7 +121,7 @@ class RigSolverTest {
     @Test
     void falseMatchesAreNotBelieved() {
         List<TiePoint> points = points(900, 0.15);
-        SolveResult result = RigSolver.solve(CARD, CARD, points, SolveSettings.defaults(), Run.QUIET);
+        SolveResult result = RigSolver.solve(CARD, CARD, points, Turns.NONE, SolveSettings.defaults(), Run.QUIET);
         assertThat(errorDegrees(result)).isLessThan(0.04);
         for (int i = 0; i < points.size(); i++) {
             if (result.residualPx()[i] > 5) {
@@ -143,8 +145,9 @@ class RigSolverTest {
             told.add(moved(point, x, y, spread));
             untold.add(moved(point, x, y, Spread.even(spread.meanPx())));
         }
-        double with = errorDegrees(RigSolver.solve(CARD, CARD, told, SolveSettings.defaults(), Run.QUIET));
-        double without = errorDegrees(RigSolver.solve(CARD, CARD, untold, SolveSettings.defaults(), Run.QUIET));
+        double with = errorDegrees(RigSolver.solve(CARD, CARD, told, Turns.NONE, SolveSettings.defaults(), Run.QUIET));
+        double without =
+                errorDegrees(RigSolver.solve(CARD, CARD, untold, Turns.NONE, SolveSettings.defaults(), Run.QUIET));
         assertThat(with).isLessThan(0.05);
         assertThat(without).isGreaterThan(1.5 * with);
     }
@@ -162,9 +165,10 @@ class RigSolverTest {
         assertThat(pairErrorDegrees(ties)).isLessThan(0.05);
 
         Rig truth = pair(PAIR_TRUTH);
-        List<WorldPoint> seen = WorldPoint.of(ties, truth, new int[ties.size()], new int[ties.size()]);
-        assertThat(WorldPoint.stands(seen)).isEqualTo(2);
-        Points points = Points.between(seen, new RigState(truth, 2));
+        WorldPoint.All all = WorldPoint.of(ties, Turns.NONE, truth);
+        assertThat(all.firstFromStand()).hasSize(2).containsOnlyNulls();
+        List<WorldPoint> seen = all.points();
+        Points points = Points.between(seen, new RigState(truth, all.firstFromStand()));
         for (int n = 0; n < seen.size(); n++) {
             double[] plane = planes[seen.get(n).stand()];
             for (int k = 0; k < 3; k++) {
@@ -182,7 +186,7 @@ class RigSolverTest {
     void thePairsInsideStaysAsItsCardKnowsIt() {
         List<TiePoint> ties = new ArrayList<>(overGround(new double[] {0.09, 0.8, 0.05}, 0));
         Rig card = pair(rig(0, -0.1, 0, -0.0045));
-        SolveResult result = RigSolver.solve(card, card, ties, SolveSettings.defaults(), Run.QUIET);
+        SolveResult result = RigSolver.solve(card, card, ties, Turns.NONE, SolveSettings.defaults(), Run.QUIET);
         Rig truth = pair(PAIR_TRUTH);
         assertThat(Math.toDegrees(MappingError.overOverlaps(result.rig(), truth).rms()))
                 .isLessThan(0.05);
@@ -196,7 +200,7 @@ class RigSolverTest {
         Rig truth = inOnePoint(pair(PAIR_TRUTH));
         Rig card = inOnePoint(pair(rig(0, -0.1, 0, -0.0045)));
         List<TiePoint> ties = overGround(truth, new double[] {0.09, 0.8, 0.05}, 0);
-        SolveResult result = RigSolver.solve(card, card, ties, SolveSettings.defaults(), Run.QUIET);
+        SolveResult result = RigSolver.solve(card, card, ties, Turns.NONE, SolveSettings.defaults(), Run.QUIET);
         assertThat(result.rig().lenses())
                 .allSatisfy(lens ->
                         assertThat(lens.pupil().distanceTo(Position.ORIGIN)).isLessThan(0.0005));
@@ -218,7 +222,7 @@ class RigSolverTest {
         Rig truth = pair(PAIR_TRUTH);
         Rig card = inOnePoint(pair(rig(0, -0.1, 0, -0.0045)));
         List<TiePoint> ties = overGround(truth, new double[] {0.09, 0.8, 0.05}, 0);
-        SolveResult result = RigSolver.solve(card, card, ties, SolveSettings.fromNothing(), Run.QUIET);
+        SolveResult result = RigSolver.solve(card, card, ties, Turns.NONE, SolveSettings.fromNothing(), Run.QUIET);
         double apart = result.rig()
                 .lenses()
                 .get(0)
@@ -232,7 +236,7 @@ class RigSolverTest {
     void aPairWhoseCardIsFarOffIsSolvedAllTheSame() {
         List<TiePoint> ties = new ArrayList<>(overGround(new double[] {0.09, 0.8, 0.05}, 0));
         Rig card = pair(rig(0, -0.13, 0, 0.004));
-        SolveResult result = RigSolver.solve(card, card, ties, SolveSettings.defaults(), Run.QUIET);
+        SolveResult result = RigSolver.solve(card, card, ties, Turns.NONE, SolveSettings.defaults(), Run.QUIET);
         Rig truth = pair(PAIR_TRUTH);
         assertThat(MappingError.overOverlaps(result.rig(), truth).rms())
                 .isLessThan(0.2 * MappingError.overOverlaps(card, truth).rms());
@@ -241,10 +245,10 @@ class RigSolverTest {
     /** Without points all priors are as probable. */
     @Test
     void theEvidenceOfNothingIsTheSameForAllPriors() {
-        RigState state = new RigState(CARD, 1);
+        RigState state = new RigState(CARD, new Rotation[1]);
         double[] costs = new double[2];
         for (int n = 0; n < 2; n++) {
-            Priors priors = new Priors(CARD, 1);
+            Priors priors = new Priors(CARD, new Rotation[1]);
             priors.free(RigState.TURN, 0.2 * n, 0.1);
             priors.free(RigState.LENS, 3 + 8 * n, 5 - 2 * n);
             double[] hessian = new double[priors.size() * priors.size()];
@@ -259,8 +263,8 @@ class RigSolverTest {
     /** A rig that tells distances more exactly could have explained more by chance: for each point by the logarithm of how much more. */
     @Test
     void distancesThatARigTellsCostEvidence() {
-        RigState state = new RigState(CARD, 1);
-        Priors priors = new Priors(CARD, 1);
+        RigState state = new RigState(CARD, new Rotation[1]);
+        Priors priors = new Priors(CARD, new Rotation[1]);
         priors.free(RigState.TURN, 0.2, 0.1);
         double[] hessian = new double[priors.size() * priors.size()];
         priors.add(state, hessian, new double[priors.size()]);
@@ -277,7 +281,7 @@ class RigSolverTest {
 
     private static double pairErrorDegrees(List<TiePoint> points) {
         Rig card = pair(rig(0, -0.105, 0, 0));
-        SolveResult result = RigSolver.solve(card, card, points, SolveSettings.defaults(), Run.QUIET);
+        SolveResult result = RigSolver.solve(card, card, points, Turns.NONE, SolveSettings.defaults(), Run.QUIET);
         return Math.toDegrees(
                 MappingError.overOverlaps(result.rig(), pair(PAIR_TRUTH)).rms());
     }
@@ -324,7 +328,8 @@ class RigSolverTest {
     /** The whole rig stays turned as the card is: a solved rig does not tilt the horizon. */
     @Test
     void theWholeStaysTurnedLikeTheCard() {
-        SolveResult result = RigSolver.solve(CARD, CARD, points(600, 0), SolveSettings.defaults(), Run.QUIET);
+        SolveResult result =
+                RigSolver.solve(CARD, CARD, points(600, 0), Turns.NONE, SolveSettings.defaults(), Run.QUIET);
         double[] mean = new double[3];
         for (int i = 0; i < 4; i++) {
             double[] off = RigState.turn(CARD.lenses()
@@ -344,7 +349,8 @@ class RigSolverTest {
         Run cancelled = new Run(share -> {}, () -> true);
         assertThatThrownBy(() -> RigSolver.coarse(CARD, CARD, points, SolveSettings.defaults(), cancelled))
                 .isInstanceOf(CancellationException.class);
-        assertThatThrownBy(() -> RigSolver.solve(CARD, CARD, List.of(), SolveSettings.defaults(), Run.QUIET))
+        assertThatThrownBy(
+                        () -> RigSolver.solve(CARD, CARD, List.of(), Turns.NONE, SolveSettings.defaults(), Run.QUIET))
                 .hasMessageContaining("tie points");
     }
 }
