@@ -107,8 +107,13 @@ final class FarThings {
     }
 
     private static int halvings(Rig card, int lens) {
+        return halvings(card, lens, WIDEST);
+    }
+
+    /** How often a lens's picture is halved to be no wider than that, pixels. */
+    static int halvings(Rig card, int lens, int widest) {
         int halvings = 0;
-        while (card.lenses().get(lens).lens().frame().width() >> halvings > WIDEST) {
+        while (card.lenses().get(lens).lens().frame().width() >> halvings > widest) {
             halvings++;
         }
         return halvings;

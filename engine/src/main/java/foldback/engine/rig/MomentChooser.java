@@ -63,7 +63,15 @@ public final class MomentChooser {
      *
      * @param cells mean brightness of its parts, code values of 8 bits
      */
-    private record Glance(double sharpness, double[] cells) {}
+    record Glance(double sharpness, double[] cells) {
+        /** The share of its parts that show something else than another glance, by so many code values and more. */
+        double changedSince(Glance other, double codes) {
+            return (double) IntStream.range(0, cells.length)
+                            .filter(c -> Math.abs(cells[c] - other.cells[c]) > codes)
+                            .count()
+                    / cells.length;
+        }
+    }
 
     /**
      * Proposes.
@@ -200,7 +208,7 @@ public final class MomentChooser {
     }
 
     /** Sharpness is the mean step between neighbours but one, which noise and its filters tell little of. */
-    private static Glance glance(Plane luma, int bits) {
+    static Glance glance(Plane luma, int bits) {
         double scale = 1.0 / (1 << (bits - 8));
         double[] sums = new double[CELLS * CELLS];
         int[] counts = new int[sums.length];

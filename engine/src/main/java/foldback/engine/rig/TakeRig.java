@@ -36,11 +36,16 @@ public final class TakeRig {
      *
      * @param clips of each of the rig's slots, the number of the clip that belongs there
      * @param moments take times that were looked at
+     * @param turned take times that the rig had turned by, which were looked at as well
      * @param chosen why, where they were proposed; else nothing
      */
-    public record Solved(int[] clips, RigFinder.Found found, List<Double> moments, List<Reason> chosen) {
+    public record Solved(
+            int[] clips, RigFinder.Found found, List<Double> moments, List<Double> turned, List<Reason> chosen) {
         public TiePoints points() {
-            return new TiePoints(moments, found.points());
+            List<Double> told = found.turns().turns().stream()
+                    .map(turn -> turned.get(turn.moment()))
+                    .toList();
+            return new TiePoints(moments, found.points(), found.turns(), told);
         }
     }
 
@@ -63,8 +68,21 @@ public final class TakeRig {
             chosen = proposal.reasons();
         }
         List<Moment> seen = seen(clips, frames, moments, run.part(CHOOSING_SHARE, READING_SHARE));
-        RigFinder.Sorted sorted = solved(fitting, seen, request, run.part(READING_SHARE, 1));
-        return new Solved(sorted.clips(), saidOfOrder(fitting, sorted), moments, chosen);
+        List<Double> turned = tellsOfTurns(request, clips)
+                ? new TurnChooser(fitting, frames).choose(commonSpan(clips), moments.get(0), run)
+                : List.of();
+        List<Moment> turnedTo = seen(clips, frames, turned, Run.QUIET);
+        RigFinder.Sorted sorted = solved(fitting, seen, turnedTo, request, run.part(READING_SHARE, 1));
+        return new Solved(sorted.clips(), saidOfOrder(fitting, sorted), moments, turned, chosen);
+    }
+
+    /** More lenses than two tell all of each other's inside; and a turn tells nothing of where unknown lenses point. */
+    private static boolean tellsOfTurns(RigRequest request, List<TakeClip> clips) {
+        return clips.size() == 2
+                && request.start() != RigRequest.Start.NOTHING
+                && request.order() == RigRequest.Order.GIVEN
+                && request.free().focal() != SolveSettings.Freedom.HELD
+                && request.free().distortion() != SolveSettings.Freedom.HELD;
     }
 
     /** The card where it says about how the clips' lenses lie. */
@@ -79,7 +97,8 @@ public final class TakeRig {
         return moves.isEmpty() ? sorted.found() : sorted.found().saying(Reason.of(RigReason.REORDERED, moves));
     }
 
-    private static RigFinder.Sorted solved(Rig card, List<Moment> seen, RigRequest request, Run run) {
+    private static RigFinder.Sorted solved(
+            Rig card, List<Moment> seen, List<Moment> turned, RigRequest request, Run run) {
         SolveSettings settings = request.settings();
         if (request.start() == RigRequest.Start.NOTHING) {
             return RigFinder.fromNothing(card, seen, settings, run);
@@ -88,7 +107,7 @@ public final class TakeRig {
             return RigFinder.anyOrder(card, seen, settings, run);
         }
         int[] asTheyAre = IntStream.range(0, card.lenses().size()).toArray();
-        return new RigFinder.Sorted(asTheyAre, RigFinder.fromCard(card, seen, settings, run));
+        return new RigFinder.Sorted(asTheyAre, RigFinder.fromCard(card, seen, turned, settings, run));
     }
 
     /** Solves again from points that are there, some of them placed by hand. */

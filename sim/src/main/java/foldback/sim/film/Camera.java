@@ -1,12 +1,9 @@
 package foldback.sim.film;
 
-import foldback.core.picture.BytePlane;
 import foldback.core.picture.Frame;
-import foldback.core.picture.ShortPlane;
 import foldback.core.space.Position;
 import foldback.sim.world.Tracer;
 import foldback.sim.world.World;
-import java.util.SplittableRandom;
 import java.util.stream.IntStream;
 
 /**
@@ -27,8 +24,7 @@ final class Camera {
     private final float[] still;
     private final float[] sunPart;
     private final float[] distance;
-    private final float[] lit;
-    private final float[] field;
+    private final Development development;
     private final float[] directions;
     private final long seed;
     private final int sub;
@@ -51,8 +47,7 @@ final class Camera {
         still = new float[3 * width * height];
         sunPart = new float[3 * width * height];
         distance = new float[width * height];
-        lit = new float[width * height];
-        field = new float[width * height];
+        development = new Development(rays, seed);
         directions = new float[3 * width * height];
         IntStream.range(0, height).parallel().forEach(this::traceRow);
     }
@@ -61,12 +56,9 @@ final class Camera {
         Tracer tracer = new Tracer(world, way);
         double[] d = new double[3];
         double[] rgb = new double[3];
-        LensRays lens = rays instanceof LensRays l ? l : null;
         for (int x = 0; x < width; x++) {
             int at = row * width + x;
-            lit[at] = lens == null ? 1 : (float) lens.lit(x + 0.5, row + 0.5);
-            field[at] = lens == null ? 0 : (float) lens.fieldShare(x + 0.5, row + 0.5);
-            if (lit[at] == 0) {
+            if (!development.isLit(at)) {
                 continue;
             }
             if (rays.direction(x + 0.5, row + 0.5, d)) {
@@ -124,7 +116,7 @@ final class Camera {
         double footprint = 1.0 / (width / Math.PI) / sub;
         for (int x = 0; x < width; x++) {
             int at = row * width + x;
-            if (lit[at] == 0) {
+            if (!development.isLit(at)) {
                 continue;
             }
             d[0] = directions[3 * at];
@@ -185,70 +177,13 @@ final class Camera {
         }
     }
 
-    /** Fills a 4:2:0 frame, limited range BT.709 with chroma at the left, with the picture at a time. */
+    /** Fills a frame with the picture at a time. */
     void shoot(double time, long frameSeed, Frame frame) {
-        develop(light(time), sensor, frameSeed, frame);
+        development.develop(light(time), sensor, frameSeed, frame);
     }
 
-    /**
-     * Turns light into a picture as a sensor would.
-     *
-     * @param light of every pixel, as {@link #light} gives it
-     */
-    void develop(float[] light, Sensor sensor, long frameSeed, Frame frame) {
-        int bits = frame.format().bits();
-        double one = 1 << (bits - 8);
-        float[] chroma = new float[2 * width * height];
-        IntStream.range(0, height).parallel().forEach(row -> {
-            SplittableRandom random = new SplittableRandom(seed * 1_000_003 + frameSeed * 7919 + row);
-            for (int x = 0; x < width; x++) {
-                int at = row * width + x;
-                double fall = lit[at] * sensor.vignette(field[at]);
-                double red = signal(light[3 * at] * sensor.gain(0) * fall, sensor, random);
-                double green = signal(light[3 * at + 1] * sensor.gain(1) * fall, sensor, random);
-                double blue = signal(light[3 * at + 2] * sensor.gain(2) * fall, sensor, random);
-                double luma = 0.2126 * red + 0.7152 * green + 0.0722 * blue;
-                put(frame, row, x, (16 + 219 * luma) * one);
-                chroma[2 * at] = (float) ((blue - luma) / 1.8556);
-                chroma[2 * at + 1] = (float) ((red - luma) / 1.5748);
-            }
-        });
-        IntStream.range(0, height / 2).parallel().forEach(row -> {
-            for (int x = 0; x < width / 2; x++) {
-                frame.u().set(x, row, (int) Math.round((128 + 224 * chromaAt(chroma, x, row, 0)) * one));
-                frame.v().set(x, row, (int) Math.round((128 + 224 * chromaAt(chroma, x, row, 1)) * one));
-            }
-        });
-    }
-
-    private static void put(Frame frame, int row, int x, double code) {
-        int value = (int) Math.round(code);
-        if (frame.y() instanceof BytePlane bytes) {
-            bytes.data()[bytes.offset() + row * bytes.stride() + x] = (byte) value;
-        } else if (frame.y() instanceof ShortPlane shorts) {
-            shorts.data()[shorts.offset() + row * shorts.stride() + x] = (short) value;
-        }
-    }
-
-    /** Two rows, and 1-2-1 along the row around the left pixel of the pair. */
-    private double chromaAt(float[] chroma, int x, int row, int which) {
-        double sum = 0;
-        for (int dy = 0; dy < 2; dy++) {
-            int base = (2 * row + dy) * width;
-            sum += chroma[2 * (base + Math.max(0, 2 * x - 1)) + which]
-                    + 2 * chroma[2 * (base + 2 * x) + which]
-                    + chroma[2 * (base + 2 * x + 1) + which];
-        }
-        return sum / 8;
-    }
-
-    /** BT.709's curve with clipping and noise that grows with light. */
-    private static double signal(double linear, Sensor sensor, SplittableRandom random) {
-        double clipped = Math.max(0, Math.min(1, linear));
-        double value = clipped < 0.018 ? 4.5 * clipped : 1.099 * Math.pow(clipped, 0.45) - 0.099;
-        if (sensor.noise() > 0 && clipped < 1) {
-            value += random.nextGaussian() * sensor.noise() / 219 * (0.6 + 0.8 * value);
-        }
-        return Math.max(0, Math.min(1, value));
+    /** How its light becomes a picture. */
+    Development development() {
+        return development;
     }
 }

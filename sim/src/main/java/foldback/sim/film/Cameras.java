@@ -35,7 +35,7 @@ public final class Cameras {
                         ? light
                         : cameras.get(i).light(times[n]);
                 Frame frame = Studio.frame(rig.lenses().get(i), format, 1);
-                cameras.get(i).develop(light, sensors.apply(n).get(i), n, frame);
+                cameras.get(i).development().develop(light, sensors.apply(n).get(i), n, frame);
                 frames.get(n).add(frame);
             }
         }

@@ -6,6 +6,7 @@ import foldback.core.picture.PixelFormat;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Position;
+import foldback.sim.motion.Ride;
 import foldback.sim.world.World;
 import java.util.ArrayList;
 import java.util.List;
@@ -45,6 +46,24 @@ public final class Studio {
     /** One frame of each lens at a take time. */
     public List<Frame> shoot(Rig rig, List<Sensor> sensors, double time, PixelFormat format, long seed) {
         return shoot(rig, sensors, time, format, (lens, x, y) -> true, seed);
+    }
+
+    /**
+     * One frame of each lens of a rig that moves.
+     *
+     * @param ride instead of where the studio stands
+     * @param time take time of the first line
+     */
+    public List<Frame> shoot(Rig rig, List<Sensor> sensors, Ride ride, double time, PixelFormat format, long seed) {
+        List<Frame> frames = new ArrayList<>();
+        for (int i = 0; i < rig.lenses().size(); i++) {
+            RigLens lens = rig.lenses().get(i);
+            Frame frame = frame(lens, format, 1);
+            MovingCamera.of(WORLD, lens, sensors.get(i), ride, samples, seed + i)
+                    .shoot(time, 0, frame);
+            frames.add(frame);
+        }
+        return frames;
     }
 
     /** Which places of the lenses' pictures are wanted. */
@@ -90,12 +109,46 @@ public final class Studio {
             PixelFormat format,
             long seed,
             ObjLongConsumer<Frame> sink) {
+        List<Shooting> cameras = new ArrayList<>();
+        for (int i = 0; i < lenses.size(); i++) {
+            cameras.add(camera(lenses.get(i), LensRays.Mask.ALL, sensors.get(i), seed + i)::shoot);
+        }
+        film(lenses, cameras, start, rate, frames, format, sink);
+    }
+
+    /** The same with a rig that moves. */
+    public void filmSideBySide(
+            List<RigLens> lenses,
+            List<Sensor> sensors,
+            Ride ride,
+            double start,
+            double rate,
+            int frames,
+            PixelFormat format,
+            long seed,
+            ObjLongConsumer<Frame> sink) {
+        List<Shooting> cameras = new ArrayList<>();
+        for (int i = 0; i < lenses.size(); i++) {
+            cameras.add(MovingCamera.of(WORLD, lenses.get(i), sensors.get(i), ride, samples, seed + i)::shoot);
+        }
+        film(lenses, cameras, start, rate, frames, format, sink);
+    }
+
+    /** Fills a frame with the picture at a time. */
+    private interface Shooting {
+        void shoot(double time, long frameSeed, Frame frame);
+    }
+
+    private static void film(
+            List<RigLens> lenses,
+            List<Shooting> cameras,
+            double start,
+            double rate,
+            int frames,
+            PixelFormat format,
+            ObjLongConsumer<Frame> sink) {
         Frame picture = frame(lenses.get(0), format, lenses.size());
         int width = picture.width() / lenses.size();
-        List<Camera> cameras = new ArrayList<>();
-        for (int i = 0; i < lenses.size(); i++) {
-            cameras.add(camera(lenses.get(i), LensRays.Mask.ALL, sensors.get(i), seed + i));
-        }
         for (int n = 0; n < frames; n++) {
             for (int i = 0; i < cameras.size(); i++) {
                 cameras.get(i).shoot(start + n / rate, n, picture.sub(i * width, 0, width, picture.height()));
@@ -110,6 +163,25 @@ public final class Studio {
         Frame frame = Frame.allocate(format, ColourTags.BT709_LIMITED, width, width / 2);
         camera.shoot(time, 0, frame);
         return frame;
+    }
+
+    /** The sphere as a rig sees it that moves, each line at the same instant, turned as the rig is. */
+    public Frame sphere(int width, Ride ride, double time, PixelFormat format, long seed) {
+        MovingCamera camera = new MovingCamera(
+                WORLD, new SphereRays(width, width / 2), Position.ORIGIN, Sensor.IDEAL, ride, samples, seed);
+        Frame frame = Frame.allocate(format, ColourTags.BT709_LIMITED, width, width / 2);
+        camera.shoot(time, 0, frame);
+        return frame;
+    }
+
+    /**
+     * How far what stands still and what moves is from the rig's origin.
+     *
+     * @return row by row, metres; large for the sky
+     */
+    public float[] depth(int width, Ride ride, double time) {
+        return new MovingCamera(WORLD, new SphereRays(width, width / 2), Position.ORIGIN, Sensor.IDEAL, ride, 1, 0)
+                .depth(time);
     }
 
     private Camera camera(RigLens lens, LensRays.Mask wanted, Sensor sensor, long seed) {
