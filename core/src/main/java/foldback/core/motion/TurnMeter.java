@@ -77,6 +77,12 @@ public final class TurnMeter {
         rowsOf = new float[UNKNOWNS * most];
     }
 
+    /** Begins anew with a picture. */
+    public void begin(byte[] luma) {
+        started = false;
+        next(luma, state);
+    }
+
     /**
      * Takes the next picture.
      *

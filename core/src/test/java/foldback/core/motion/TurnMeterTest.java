@@ -16,13 +16,13 @@ import org.junit.jupiter.api.Test;
 
 /** A sphere painted with waves, looked at through a fisheye whose rays are written down here. */
 class TurnMeterTest {
-    private static final int SIZE = 160;
+    static final int SIZE = 160;
     private static final double FIELD = Math.toRadians(190);
     private static final double FOCAL = SIZE / FIELD;
     /** A fiftieth of a pixel. */
     private static final double EXACT = 0.02 / FOCAL;
 
-    private static Lens lens() {
+    static Lens lens() {
         double middle = SIZE / 2.0;
         return FisheyeLens.equidistant(
                 new LensFrame(SIZE, SIZE, middle, middle, Optional.of(new ImageCircle(middle, middle, middle))), FIELD);
@@ -33,6 +33,11 @@ class TurnMeterTest {
                 + 30 * Math.sin(9 * d.x() + 2 * d.y())
                 + 25 * Math.sin(8 * d.y() - 5 * d.z() + 1)
                 + 20 * Math.sin(13 * d.z() + 11 * d.x());
+    }
+
+    /** The same painted with waves. */
+    static byte[] picture(Rotation turned, long seed) {
+        return picture(turned, TurnMeterTest::waves, 1, seed);
     }
 
     /** The sphere as a lens sees it whose world has turned. */

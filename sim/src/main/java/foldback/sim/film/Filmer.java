@@ -13,6 +13,7 @@ import foldback.media.ffmpeg.EncoderSettings;
 import foldback.media.ffmpeg.FrameWriter;
 import foldback.media.ffmpeg.Joiner;
 import foldback.sim.film.TakePlan.Recording;
+import foldback.sim.motion.Ride;
 import foldback.sim.sound.Microphone;
 import foldback.sim.sound.SoundScape;
 import java.io.IOException;
@@ -22,6 +23,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.ObjLongConsumer;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -50,7 +52,9 @@ public final class Filmer {
                 clip(take, name, List.of(lenses.get(i)), List.of(sensor), i, studio, folder, news);
             }
         }
-        Frame sphere = studio.sphere(SPHERE_WIDTH, take.sphereSeconds(), PixelFormat.YUV420_8, take.seed());
+        Frame sphere = take.ride()
+                .map(ride -> studio.sphere(SPHERE_WIDTH, ride, take.sphereSeconds(), PixelFormat.YUV420_8, take.seed()))
+                .orElseGet(() -> studio.sphere(SPHERE_WIDTH, take.sphereSeconds(), PixelFormat.YUV420_8, take.seed()));
         Files.write(folder.resolve("truth-sphere.jpg"), JpegWriter.encode(sphere, 0.95f));
         Files.writeString(
                 folder.resolve("truth.json"),
@@ -88,21 +92,22 @@ public final class Filmer {
                 EncoderSettings.quality(take.quality()),
                 2,
                 take.rate());
+        double start = recording.start();
+        long seed = take.seed() + number;
         try (FrameWriter writer = new FrameWriter(video, settings, 0)) {
-            studio.filmSideBySide(
-                    lenses,
-                    sensors,
-                    recording.start(),
-                    take.rate(),
-                    frames,
-                    PixelFormat.YUV420_8,
-                    take.seed() + number,
-                    (frame, n) -> {
-                        writer.write(frame);
-                        if (n % 25 == 0) {
-                            news.accept(name + ": frame " + n + " of " + frames);
-                        }
-                    });
+            ObjLongConsumer<Frame> sink = (frame, n) -> {
+                writer.write(frame);
+                if (n % 25 == 0) {
+                    news.accept(name + ": frame " + n + " of " + frames);
+                }
+            };
+            PixelFormat format = PixelFormat.YUV420_8;
+            if (take.ride().isPresent()) {
+                Ride ride = take.ride().get();
+                studio.filmSideBySide(lenses, sensors, ride, start, take.rate(), frames, format, seed, sink);
+            } else {
+                studio.filmSideBySide(lenses, sensors, start, take.rate(), frames, format, seed, sink);
+            }
             writer.finish();
         }
         short[] samples = take.sounds()

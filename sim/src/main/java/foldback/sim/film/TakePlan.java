@@ -2,13 +2,17 @@ package foldback.sim.film;
 
 import foldback.core.rig.Rig;
 import foldback.core.space.Position;
+import foldback.sim.motion.Ride;
 import foldback.sim.sound.SoundScape;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * A take to be filmed.
  *
- * @param stand where the rig's origin is, metres from the path's middle; y down, so that eye height is negative
+ * @param stand where the rig's origin is, metres from the path's middle; y down, so that eye height is negative; where it moves, at take
+ *     time 0
+ * @param ride how it moves from there; none where it stands still
  * @param recordings one for each of the rig's lenses
  * @param sideBySide whether all lenses go into one file, next to each other, as the first recording says
  * @param quality constant rate factor of the encoder
@@ -18,6 +22,7 @@ public record TakePlan(
         String name,
         Rig rig,
         Position stand,
+        Optional<Ride> ride,
         List<Recording> recordings,
         boolean sideBySide,
         SoundScape sounds,
@@ -46,6 +51,7 @@ public record TakePlan(
                 "sluice-path",
                 DemoRigs.sluicePath(),
                 ON_THE_PATH,
+                Optional.empty(),
                 sluiceRecordings(),
                 false,
                 SoundScape.withClaps(0.9, 1.45, 5.2),
@@ -61,6 +67,7 @@ public record TakePlan(
                 "sluice-path-one-file",
                 DemoRigs.sluicePathInOneFile(),
                 ON_THE_PATH,
+                Optional.empty(),
                 sluiceRecordings(),
                 true,
                 SoundScape.withClaps(0.9, 1.45, 5.2),
@@ -82,6 +89,7 @@ public record TakePlan(
                 "among-the-rakers",
                 DemoRigs.amongTheRakers(),
                 new Position(4.6, -1.55, 0.6),
+                Optional.empty(),
                 List.of(
                         new Recording(sensor(0, 0, 0), 0, 27.6, 0),
                         new Recording(sensor(0.06, 0.02, -0.03), 14.217, 13.36, 0),
