@@ -9,7 +9,7 @@ import foldback.core.run.Run;
 import foldback.core.solve.PairFigures;
 import foldback.core.solve.RigFinder;
 import foldback.core.solve.adjust.SolveSettings;
-import foldback.engine.document.CardJson;
+import foldback.engine.document.rig.CardJson;
 import foldback.engine.gather.LensPictures;
 import foldback.engine.rig.LensFrames;
 import foldback.engine.rig.RigRequest;

@@ -2,7 +2,7 @@ package foldback.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import foldback.engine.document.CardJson;
+import foldback.engine.document.rig.CardJson;
 import foldback.media.ContentHash;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;

@@ -1,6 +1,6 @@
 package foldback.gauge;
 
-import foldback.engine.document.CardJson;
+import foldback.engine.document.rig.CardJson;
 import foldback.sim.film.Filmer;
 import foldback.sim.film.TakePlan;
 import java.io.IOException;

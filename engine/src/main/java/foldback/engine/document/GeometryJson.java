@@ -15,6 +15,7 @@ import foldback.core.recipe.geometry.RigMeasure;
 import foldback.core.recipe.geometry.RigPair;
 import foldback.core.run.Verdict;
 import foldback.core.solve.RigReason;
+import foldback.engine.document.rig.RigJson;
 import foldback.engine.form.object.ObjectForm;
 import java.util.List;
 

@@ -1,7 +1,7 @@
 package foldback.engine.rig;
 
 import foldback.core.match.TiePoints;
-import foldback.engine.document.PointsJson;
+import foldback.engine.document.rig.PointsJson;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
 import java.io.IOException;

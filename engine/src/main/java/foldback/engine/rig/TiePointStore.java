@@ -2,7 +2,7 @@ package foldback.engine.rig;
 
 import foldback.core.match.TiePoints;
 import foldback.core.recipe.Recipe;
-import foldback.engine.document.PointsJson;
+import foldback.engine.document.rig.PointsJson;
 import java.util.List;
 
 /** Where tie points are kept: beside recipes, which name them by their hash, since they are many. */

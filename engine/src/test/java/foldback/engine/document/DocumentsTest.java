@@ -19,6 +19,7 @@ import foldback.core.sync.SyncReason;
 import foldback.core.sync.pair.Belief;
 import foldback.core.sync.pair.Clue;
 import foldback.engine.DemoTake;
+import foldback.engine.document.rig.CardJson;
 import foldback.engine.form.DocumentException;
 import foldback.engine.recipe.RecipeJson;
 import java.nio.file.Files;

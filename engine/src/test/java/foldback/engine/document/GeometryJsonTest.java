@@ -21,6 +21,7 @@ import foldback.core.run.Verdict;
 import foldback.core.solve.RigReason;
 import foldback.core.space.Rotation;
 import foldback.engine.DemoTake;
+import foldback.engine.document.rig.PointsJson;
 import foldback.engine.form.DocumentException;
 import foldback.engine.recipe.RecipeJson;
 import java.util.List;

@@ -6,6 +6,8 @@ import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
+import foldback.engine.document.rig.CardJson;
+import foldback.engine.document.rig.PointsJson;
 import foldback.engine.form.object.Document;
 import foldback.engine.recipe.RecipeJson;
 import java.nio.file.Files;

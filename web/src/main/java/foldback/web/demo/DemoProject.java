@@ -7,7 +7,7 @@ import foldback.core.recipe.Sync;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.time.FrameRate;
-import foldback.engine.document.CardJson;
+import foldback.engine.document.rig.CardJson;
 import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
 import foldback.web.FoldbackProperties;

@@ -2,7 +2,7 @@ package foldback.web.rig;
 
 import foldback.core.match.TiePoints;
 import foldback.core.recipe.Recipe;
-import foldback.engine.document.PointsJson;
+import foldback.engine.document.rig.PointsJson;
 import foldback.engine.rig.TiePointStore;
 import foldback.media.ContentHash;
 import foldback.web.page.NotFoundException;

@@ -3,7 +3,7 @@ package foldback.web.rigcard;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigCard;
 import foldback.engine.document.Asked;
-import foldback.engine.document.CardJson;
+import foldback.engine.document.rig.CardJson;
 import foldback.engine.opencv.OpenCvReader;
 import foldback.engine.opencv.OpenCvWriter;
 import foldback.web.Role;

@@ -3,7 +3,7 @@ package foldback.web.rigcard;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigCard;
-import foldback.engine.document.CardJson;
+import foldback.engine.document.rig.CardJson;
 import foldback.web.page.NotFoundException;
 import java.time.Clock;
 import java.util.Comparator;

@@ -1,4 +1,4 @@
-package foldback.engine.document;
+package foldback.engine.document.rig;
 
 import static foldback.engine.form.Forms.exact;
 import static foldback.engine.form.Forms.like;

@@ -1,4 +1,4 @@
-package foldback.engine.document;
+package foldback.engine.document.rig;
 
 import static foldback.engine.form.Forms.degrees;
 import static foldback.engine.form.Forms.exact;
@@ -21,7 +21,7 @@ import foldback.engine.form.object.ObjectForm;
 import java.util.List;
 
 /** Rigs as JSON. */
-final class RigJson {
+public final class RigJson {
     private static final int MOST_LENSES = 24;
     private static final double MOST_METRES = 1000;
     private static final double MOST_PX = 128_000;
@@ -71,7 +71,7 @@ final class RigJson {
                 read.get(slot), read.get(model).lens(read.get(frame)), read.get(turn), read.get(pupil), read.get(eye));
     });
 
-    static final ObjectForm<Rig> FORM = ObjectForm.of(fields -> {
+    public static final ObjectForm<Rig> FORM = ObjectForm.of(fields -> {
         var name = fields.required("name", name(), Rig::name);
         var lenses = fields.required("lenses", list(LENS, 1, MOST_LENSES), Rig::lenses);
         return read -> new Rig(read.get(name), read.get(lenses));
