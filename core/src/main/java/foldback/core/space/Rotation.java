@@ -130,6 +130,14 @@ public record Rotation(double w, double x, double y, double z) {
         return gimbalLocked(m) ? 0 : StrictMath.atan2(m[3], m[4]);
     }
 
+    /** The vector along its axis, of its angle's length, radians: what {@link #ofVector} takes. */
+    public double[] vector() {
+        double sign = w < 0 ? -1 : 1;
+        double half = Math.sqrt(x * x + y * y + z * z);
+        double scale = half < 1e-12 ? 2 : 2 * Math.atan2(half, sign * w) / half;
+        return new double[] {sign * scale * x, sign * scale * y, sign * scale * z};
+    }
+
     /** The angle of the rotation between the two, 0 to pi. */
     public double angleTo(Rotation other) {
         Rotation difference = inverse().times(other);

@@ -67,10 +67,21 @@ public final class TakeRig {
             moments = proposal.moments();
             chosen = proposal.reasons();
         }
+        List<Double> turned = List.of();
+        if (tellsOfTurns(request, clips)) {
+            double period =
+                    clips.get(0).index().duration() / clips.get(0).index().frames();
+            Optional<TurnChooser.Choice> turns = new TurnChooser(fitting, frames, period)
+                    .choose(commonSpan(clips), request.moments().stream().findFirst(), run);
+            if (turns.isPresent()) {
+                turned = turns.get().turned();
+                // Where it turns most moments are smeared or lean: the calmest one that it turned to is the second.
+                moments = request.moments().isEmpty()
+                        ? List.of(turns.get().reference(), turned.get(turned.size() - 1))
+                        : moments;
+            }
+        }
         List<Moment> seen = seen(clips, frames, moments, run.part(CHOOSING_SHARE, READING_SHARE));
-        List<Double> turned = tellsOfTurns(request, clips)
-                ? new TurnChooser(fitting, frames).choose(commonSpan(clips), moments.get(0), run)
-                : List.of();
         List<Moment> turnedTo = seen(clips, frames, turned, Run.QUIET);
         RigFinder.Sorted sorted = solved(fitting, seen, turnedTo, request, run.part(READING_SHARE, 1));
         return new Solved(sorted.clips(), saidOfOrder(fitting, sorted), moments, turned, chosen);

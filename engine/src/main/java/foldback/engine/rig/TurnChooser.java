@@ -34,10 +34,14 @@ final class TurnChooser {
     private static final double CODES = 8;
 
     private static final double CHANGED = 0.2;
-    /** Between two pictures by which the turning is measured, seconds. */
-    private static final double BETWEEN = 0.08;
-    /** A rig that turns faster leans lines by more than a tenth of a degree, radians a second. */
-    private static final double FASTEST = Math.toRadians(6);
+    /** Between two pictures by which the turning is measured, seconds at least. */
+    private static final double BETWEEN = 0.03;
+    /** A rig that turns faster leans lines by up to a tenth of a degree, radians a second. */
+    private static final double FASTEST = Math.toRadians(5);
+    /** A turn that is so far from the wanted one is as bad as turning so fast meanwhile. */
+    private static final double OFF = Math.toRadians(30);
+
+    private static final double FAST = Math.toRadians(2);
     /** So many of the calmest are compared. */
     private static final int COMPARED = 5;
     /** Turns that tell the most: some of the lens is crossed by each, and both together reach from its middle to its rim. */
@@ -48,50 +52,79 @@ final class TurnChooser {
 
     private final Rig card;
     private final LensFrames frames;
+    private final double between;
 
-    TurnChooser(Rig card, LensFrames frames) {
+    /** @param period from frame to frame, seconds */
+    TurnChooser(Rig card, LensFrames frames, double period) {
         this.card = card;
         this.frames = frames;
+        between = period * Math.ceil(BETWEEN / period);
     }
 
+    /** A moment at which a rig turns so fast, radians a second. */
+    private record Calm(double seconds, double speed) {}
+
     /** A moment and how far the rig had turned by then. */
-    private record Turned(double seconds, Rotation turn) {
+    private record Turned(Calm moment, Rotation turn) {
         double angle() {
             return turn.angleTo(Rotation.IDENTITY);
         }
     }
 
     /**
+     * What was chosen.
+     *
+     * @param reference take time from which turns count
+     * @param turned take times, two at most, that it had turned by
+     */
+    record Choice(double reference, List<Double> turned) {}
+
+    /**
      * Chooses.
      *
      * @param span in which all lenses have frames
-     * @param reference take time from which turns count
-     * @return take times, two at most; none where the rig stands still, or turns all the time
+     * @param wanted the reference, where it is given; else it is the calmest moment
+     * @return nothing where the rig stands still, or turns all the time
      */
-    List<Double> choose(TimeSpan span, double reference, Run run) {
-        MomentChooser.Glance there = glance(reference);
-        List<Double> changed = IntStream.range(0, TIMES)
-                .mapToObj(m -> span.from() + span.seconds() * (m + 0.5) / TIMES)
-                .filter(seconds -> glance(seconds).changedSince(there, CODES) > CHANGED)
-                .toList();
-        run.check();
-        if (changed.isEmpty() || !(speed(span, reference) < FASTEST)) {
-            return List.of();
+    Optional<Choice> choose(TimeSpan span, Optional<Double> wanted, Run run) {
+        double[] times = IntStream.range(0, TIMES)
+                .mapToDouble(m -> span.from() + span.seconds() * (m + 0.5) / TIMES)
+                .toArray();
+        MomentChooser.Glance first = glance(wanted.orElse(times[0]));
+        if (Arrays.stream(times).noneMatch(seconds -> hasTurned(first, seconds))) {
+            return Optional.empty();
         }
-        double[] speeds =
-                changed.stream().mapToDouble(seconds -> speed(span, seconds)).toArray();
         run.check();
-        List<Double> calm = IntStream.range(0, speeds.length)
-                .filter(n -> speeds[n] < FASTEST)
-                .boxed()
-                .sorted(Comparator.comparingDouble(n -> speeds[n]))
-                .limit(COMPARED)
-                .map(changed::get)
+        double[] speeds =
+                Arrays.stream(times).map(seconds -> speed(span, seconds)).toArray();
+        List<Calm> calm = IntStream.range(0, TIMES)
+                .filter(m -> speeds[m] < FASTEST)
+                .mapToObj(m -> new Calm(times[m], speeds[m]))
+                .sorted(Comparator.comparingDouble(Calm::speed))
                 .toList();
-        return wanted(turned(reference, calm, run)).stream()
-                .map(seconds -> Math.round(seconds * 1000) / 1000.0)
+        run.check();
+        if (calm.isEmpty() || wanted.isPresent() && !(speed(span, wanted.get()) < FASTEST)) {
+            return Optional.empty();
+        }
+        double reference = wanted.orElse(rounded(calm.get(0).seconds));
+        MomentChooser.Glance there = glance(reference);
+        List<Calm> changed = calm.stream()
+                .filter(moment -> hasTurned(there, moment.seconds))
+                .limit(COMPARED)
+                .toList();
+        List<Double> chosen = wanted(turned(reference, changed, run)).stream()
+                .map(TurnChooser::rounded)
                 .sorted()
                 .toList();
+        return chosen.isEmpty() ? Optional.empty() : Optional.of(new Choice(reference, chosen));
+    }
+
+    private boolean hasTurned(MomentChooser.Glance since, double seconds) {
+        return glance(seconds).changedSince(since, CODES) > CHANGED;
+    }
+
+    private static double rounded(double seconds) {
+        return Math.round(seconds * 1000) / 1000.0;
     }
 
     private MomentChooser.Glance glance(double seconds) {
@@ -101,17 +134,17 @@ final class TurnChooser {
 
     /** How fast the rig turns, by its first lens, radians a second; NaN where that cannot be told. */
     private double speed(TimeSpan span, double seconds) {
-        double from = Math.max(span.from(), Math.min(seconds, span.to() - 2 * BETWEEN));
+        double from = Math.max(span.from(), Math.min(seconds, span.to() - 2 * between));
         int halvings = FarThings.halvings(card, 0, SMALL);
         Plane one = frames.at(0, from, halvings).y();
-        Plane two = frames.at(0, from + BETWEEN, halvings).y();
+        Plane two = frames.at(0, from + between, halvings).y();
         Lens lens = card.lenses().get(0).lens().scaledTo(one.width(), one.height());
         TurnMeter meter = new TurnMeter(lens);
         double[] turn = new double[3];
         int bits = frames.at(0, from, halvings).format().bits();
         meter.next(bytes(one, bits), turn);
         return meter.next(bytes(two, bits), turn)
-                ? Math.sqrt(turn[0] * turn[0] + turn[1] * turn[1] + turn[2] * turn[2]) / BETWEEN
+                ? Math.sqrt(turn[0] * turn[0] + turn[1] * turn[1] + turn[2] * turn[2]) / between
                 : Double.NaN;
     }
 
@@ -126,7 +159,7 @@ final class TurnChooser {
     }
 
     /** How far it had turned at each of some moments; those that cannot be told are left out. */
-    private List<Turned> turned(double reference, List<Double> moments, Run run) {
+    private List<Turned> turned(double reference, List<Calm> moments, Run run) {
         List<Turned> found = new ArrayList<>();
         if (moments.isEmpty()) {
             return found;
@@ -134,9 +167,9 @@ final class TurnChooser {
         Moment first = seen(reference);
         Rig small = RigLane.fitted(card, first);
         TurnFinder finder = new TurnFinder(new PointFinder(small, first, 0));
-        for (double seconds : moments) {
-            Optional<Rotation> turn = finder.turn(small, new PointFinder(small, seen(seconds), 0), run);
-            turn.ifPresent(rotation -> found.add(new Turned(seconds, rotation)));
+        for (Calm moment : moments) {
+            Optional<Rotation> turn = finder.turn(small, new PointFinder(small, seen(moment.seconds), 0), run);
+            turn.ifPresent(rotation -> found.add(new Turned(moment, rotation)));
         }
         return found;
     }
@@ -156,8 +189,9 @@ final class TurnChooser {
                 .forEach(angle -> found.stream()
                         .filter(turned -> turned.angle() > LEAST && turned.angle() < MOST)
                         .filter(turned -> chosen.stream().allMatch(other -> other.turn.angleTo(turned.turn) > LEAST))
-                        .min(Comparator.comparingDouble(turned -> Math.abs(turned.angle() - angle)))
+                        .min(Comparator.comparingDouble(
+                                turned -> Math.abs(turned.angle() - angle) / OFF + turned.moment.speed / FAST))
                         .ifPresent(chosen::add));
-        return chosen.stream().map(Turned::seconds).toList();
+        return chosen.stream().map(turned -> turned.moment.seconds).toList();
     }
 }

@@ -76,24 +76,43 @@ class TurnChooserTest {
     @Test
     void momentsAtWhichATurnedRigRestsAreChosen() {
         Ride ride = Ride.turnedBackAndForth(THERE, Math.toRadians(50), 8);
-        List<Double> chosen = new TurnChooser(PAIR, Filmed.of(ride)).choose(SPAN, 0.2, Run.QUIET);
-        assertThat(chosen).isNotEmpty();
-        assertThat(chosen).allSatisfy(seconds -> {
-            double turned = ride.at(seconds).worldFromRig().yaw();
-            double soon = ride.at(seconds + 0.1).worldFromRig().yaw();
-            assertThat(Math.toDegrees(turned)).isBetween(8.0, 51.0);
-            assertThat(Math.toDegrees(Math.abs(soon - turned)) / 0.1).isLessThan(6);
+        TurnChooser.Choice chosen = new TurnChooser(PAIR, Filmed.of(ride), 0.04)
+                .choose(SPAN, Optional.empty(), Run.QUIET)
+                .orElseThrow();
+        double from = ride.at(chosen.reference()).worldFromRig().yaw();
+        List<Double> all = new ArrayList<>(chosen.turned());
+        assertThat(all).allSatisfy(seconds -> {
+            double turned = ride.at(seconds).worldFromRig().yaw() - from;
+            assertThat(Math.toDegrees(Math.abs(turned))).isBetween(8.0, 51.0);
         });
-        assertThat(chosen)
-                .anySatisfy(seconds -> assertThat(
-                                Math.toDegrees(ride.at(seconds).worldFromRig().yaw()))
+        assertThat(all)
+                .anySatisfy(seconds -> assertThat(Math.toDegrees(
+                                Math.abs(ride.at(seconds).worldFromRig().yaw() - from)))
                         .isGreaterThan(40));
+        all.add(chosen.reference());
+        assertThat(all).allSatisfy(seconds -> {
+            double now = ride.at(seconds).worldFromRig().yaw();
+            double soon = ride.at(seconds + 0.1).worldFromRig().yaw();
+            assertThat(Math.toDegrees(Math.abs(soon - now)) / 0.1).isLessThan(6);
+        });
+    }
+
+    @Test
+    void aMomentThatIsGivenIsTheReferenceWhereItIsCalm() {
+        Filmed frames = Filmed.of(Ride.turnedBackAndForth(THERE, Math.toRadians(50), 8));
+        TurnChooser chooser = new TurnChooser(PAIR, frames, 0.04);
+        assertThat(chooser.choose(SPAN, Optional.of(0.2), Run.QUIET)
+                        .orElseThrow()
+                        .reference())
+                .isEqualTo(0.2);
+        assertThat(chooser.choose(SPAN, Optional.of(2.0), Run.QUIET)).isEmpty();
     }
 
     @Test
     void aTakeOnAStandIsLookedAtSmallOnly() {
         Filmed still = Filmed.of(Ride.still(THERE));
-        assertThat(new TurnChooser(PAIR, still).choose(SPAN, 0.2, Run.QUIET)).isEmpty();
+        assertThat(new TurnChooser(PAIR, still, 0.04).choose(SPAN, Optional.of(0.2), Run.QUIET))
+                .isEmpty();
         assertThat(still.kept.keySet()).allSatisfy(key -> assertThat(key).startsWith("2 "));
     }
 
@@ -101,7 +120,7 @@ class TurnChooserTest {
     @Test
     void aRigThatTurnsAllTheTimeTellsNothing() {
         Ride whirling = seconds -> new Pose(THERE, Rotation.ofYawPitchRoll(0.4 * seconds, 0, 0));
-        assertThat(new TurnChooser(PAIR, Filmed.of(whirling)).choose(SPAN, 0.2, Run.QUIET))
+        assertThat(new TurnChooser(PAIR, Filmed.of(whirling), 0.04).choose(SPAN, Optional.empty(), Run.QUIET))
                 .isEmpty();
     }
 }

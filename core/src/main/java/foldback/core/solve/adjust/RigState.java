@@ -167,22 +167,14 @@ final class RigState {
     /** Number {@code k} of a lens; turns count from a rotation that is given. */
     double value(int lens, int k, Rotation from) {
         if (k < PUPIL) {
-            return turn(from.inverse().times(rigFromLens[lens]))[k];
+            return from.inverse().times(rigFromLens[lens]).vector()[k];
         }
         return k < LENS ? pupils[lens][k - PUPIL] : lenses[lens].values[k - LENS];
     }
 
     /** Number {@code k} of a stand's pose; turns count from a rotation that is given. */
     double poseValue(int stand, int k, Rotation from) {
-        return k < 3 ? turn(from.inverse().times(firstFromStand[stand]))[k] : ways[stand][k - 3];
-    }
-
-    /** A rotation as the vector along its axis, of its angle's length. */
-    static double[] turn(Rotation r) {
-        double sign = r.w() < 0 ? -1 : 1;
-        double half = Math.sqrt(r.x() * r.x() + r.y() * r.y() + r.z() * r.z());
-        double scale = half < 1e-12 ? 2 : 2 * Math.atan2(half, sign * r.w()) / half;
-        return new double[] {sign * scale * r.x(), sign * scale * r.y(), sign * scale * r.z()};
+        return k < 3 ? from.inverse().times(firstFromStand[stand]).vector()[k] : ways[stand][k - 3];
     }
 
     /** The rig, turned as a whole so that in the mean its lenses point where the card's do. */
@@ -191,7 +183,11 @@ final class RigState {
         for (int round = 0; round < TURN_ROUNDS; round++) {
             double[] mean = new double[3];
             for (int i = 0; i < count; i++) {
-                double[] off = turn(card.lenses().get(i).rigFromLens().times(turned.rigFromLens[i].inverse()));
+                double[] off = card.lenses()
+                        .get(i)
+                        .rigFromLens()
+                        .times(turned.rigFromLens[i].inverse())
+                        .vector();
                 for (int k = 0; k < 3; k++) {
                     mean[k] += off[k] / count;
                 }

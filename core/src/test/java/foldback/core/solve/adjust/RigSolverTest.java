@@ -332,10 +332,11 @@ class RigSolverTest {
                 RigSolver.solve(CARD, CARD, points(600, 0), Turns.NONE, SolveSettings.defaults(), Run.QUIET);
         double[] mean = new double[3];
         for (int i = 0; i < 4; i++) {
-            double[] off = RigState.turn(CARD.lenses()
+            double[] off = CARD.lenses()
                     .get(i)
                     .rigFromLens()
-                    .times(result.rig().lenses().get(i).rigFromLens().inverse()));
+                    .times(result.rig().lenses().get(i).rigFromLens().inverse())
+                    .vector();
             for (int k = 0; k < 3; k++) {
                 mean[k] += off[k] / 4;
             }
