@@ -9,6 +9,8 @@ import foldback.engine.render.BusyException;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
+import foldback.engine.steady.LensTracks;
+import foldback.engine.steady.TakeShake;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.engine.take.TransformFile;
@@ -76,14 +78,15 @@ final class MakeCommand implements Callable<Integer> {
         Take take = Take.open(recipe, folders);
         TimeSpan all = take.showing(recipe).commonSpan();
         TimeSpan span = new TimeSpan(from == null ? all.from() : from, to == null ? all.to() : to);
+        Path target = out.toAbsolutePath();
+        Path work = target.resolveSibling("." + target.getFileName() + ".work");
         RenderJob job = new RenderJob(
                 recipe,
                 spec,
                 take,
                 span,
-                spec.transformed() ? TransformFile.open(recipe, take, folders) : Optional.empty());
-        Path target = out.toAbsolutePath();
-        Path work = target.resolveSibling("." + target.getFileName() + ".work");
+                spec.transformed() ? TransformFile.open(recipe, take, folders) : Optional.empty(),
+                new TakeShake(new LensTracks(work.resolve("tracks"), Optional.empty())));
         Optional<Verified> made = renderOrHelp(new Renderer(threads, 0), job, work, target);
         if (made.isEmpty()) {
             return helped(target);

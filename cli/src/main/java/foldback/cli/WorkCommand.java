@@ -13,6 +13,8 @@ import foldback.engine.stage.Stage;
 import foldback.engine.stage.StageTools;
 import foldback.engine.stage.Stages;
 import foldback.engine.stage.WorkThrough;
+import foldback.engine.steady.LensTracks;
+import foldback.engine.steady.TakeShake;
 import foldback.engine.sync.PictureTracks;
 import foldback.engine.sync.Sounds;
 import foldback.engine.sync.TakeSync;
@@ -99,6 +101,8 @@ final class WorkCommand implements Callable<Integer> {
                     previewer,
                     TakeSync.class,
                     sync,
+                    TakeShake.class,
+                    new TakeShake(new LensTracks(work.resolve("tracks"), Optional.empty())),
                     TiePointStore.class,
                     new PointFiles(target.resolveSibling(POINTS)),
                     ClipHealths.class,

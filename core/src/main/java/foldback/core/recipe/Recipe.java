@@ -83,6 +83,10 @@ public record Recipe(FrameRate rate, List<ClipRef> clips, Sections sections, Set
         return of(Seams.SECTION);
     }
 
+    public Steady steady() {
+        return of(Steady.SECTION);
+    }
+
     public Level level() {
         return of(Level.SECTION);
     }

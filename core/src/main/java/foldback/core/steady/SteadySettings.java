@@ -57,4 +57,9 @@ public record SteadySettings(
     public static SteadySettings start(double referenceSeconds) {
         return new SteadySettings(Front.FOLLOWS, Horizon.LEVEL, 1, 1, 1, 1, referenceSeconds);
     }
+
+    /** The same with another reference. */
+    public SteadySettings referredTo(double seconds) {
+        return new SteadySettings(front, horizon, cutOffSeconds, heading, tilt, roll, seconds);
+    }
 }

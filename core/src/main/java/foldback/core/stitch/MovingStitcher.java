@@ -31,9 +31,14 @@ public final class MovingStitcher implements Stitch {
      */
     public MovingStitcher(StitchSettings settings, RigMotion motion, Kernel kernel, Threads threads)
             throws InterruptedException {
-        this.plan = MovingPlan.compile(settings, motion, threads);
+        this(MovingPlan.compile(settings, motion, threads), kernel);
+    }
+
+    /** With what stays from frame to frame. */
+    public MovingStitcher(MovingPlan plan, Kernel kernel) {
+        this.plan = plan;
         this.kernel = kernel;
-        this.levels = new Levels(settings);
+        this.levels = new Levels(plan.settings());
     }
 
     @Override

@@ -51,9 +51,7 @@ public record Additions(
             return this;
         }
         return new Additions(
-                motion.map(turning -> new RigMotion(
-                        turning.worldFromRig(),
-                        lenses.stream().map(turning.readOutSeconds()::get).toList())),
+                motion.map(turning -> turning.of(lenses)),
                 weights.map(
                         map -> map instanceof WeightMap.OnSphere onSphere ? new OfSome(onSphere, lenses, all) : map),
                 shifts.isEmpty() ? shifts : lenses.stream().map(shifts::get).toList(),

@@ -71,7 +71,7 @@ final class EyeMaker {
                 .with(additions.weights().orElse(plan.settings().weights()))
                 .withShifts(additions.shifts());
         stitch = additions.motion().isPresent()
-                ? new Moving(settings, additions.motion().get(), target.kernel())
+                ? new Moving(settings, additions.motion().get(), target.kernel(), cache)
                 : new Stitcher(cache.plan(settings), target.kernel(), keptBytes);
         light = cache.light(recipe, sources, stitchedFormat, stitchedTags);
         uncorrected = target.marks() == Target.Marks.CLIPPING
@@ -84,9 +84,11 @@ final class EyeMaker {
         private final StitchSettings settings;
         private final RigMotion motion;
         private final Kernel kernel;
+        private final PlanCache cache;
         private MovingStitcher stitcher;
 
-        Moving(StitchSettings settings, RigMotion motion, Kernel kernel) {
+        Moving(StitchSettings settings, RigMotion motion, Kernel kernel, PlanCache cache) {
+            this.cache = cache;
             this.settings = settings;
             this.motion = motion;
             this.kernel = kernel;
@@ -96,7 +98,7 @@ final class EyeMaker {
         public void stitch(double seconds, List<Frame> pictures, List<LensLight> lights, Frame canvas, Threads threads)
                 throws InterruptedException {
             if (stitcher == null) {
-                stitcher = new MovingStitcher(settings, motion, kernel, threads);
+                stitcher = new MovingStitcher(cache.moving(settings, motion, threads), kernel);
             }
             stitcher.stitch(seconds, pictures, lights, canvas, threads);
         }

@@ -82,7 +82,18 @@ public final class PictureMaker {
             Target target,
             Optional<ColourTransform> transform,
             PlanCache cache) {
-        return new PictureMaker(recipe, sources, target, transform, cache, 0, Additions.NONE);
+        return of(recipe, sources, target, transform, cache, Additions.NONE);
+    }
+
+    /** The same with what was measured or drawn about the take. */
+    public static PictureMaker of(
+            Recipe recipe,
+            List<RecipePlan.Source> sources,
+            Target target,
+            Optional<ColourTransform> transform,
+            PlanCache cache,
+            Additions additions) {
+        return new PictureMaker(recipe, sources, target, transform, cache, 0, additions);
     }
 
     /**

@@ -9,6 +9,10 @@ import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.Balance;
 import foldback.core.rig.Rig;
+import foldback.core.run.Threads;
+import foldback.core.space.Rotation;
+import foldback.core.stitch.plan.MovingPlan;
+import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.warp.Canvas;
@@ -17,6 +21,7 @@ import java.util.List;
 /** Compiled plans and tables of light by what they are made from, for makers that come and go. Safe for many threads. */
 public final class PlanCache {
     private final Cache<StitchSettings, StitchPlan> plans;
+    private final Cache<StitchSettings, MovingPlan> moving;
     private final Cache<LightKey, RecipeLight> lights;
     private final Cache<SizesKey, List<Integer>> halvings;
 
@@ -32,12 +37,24 @@ public final class PlanCache {
     /** @param most plans that are kept; a plan takes some bytes a canvas pixel */
     public PlanCache(int most) {
         plans = Caffeine.newBuilder().maximumSize(most).build();
+        moving = Caffeine.newBuilder().maximumSize(most).build();
         lights = Caffeine.newBuilder().maximumSize(most).build();
         halvings = Caffeine.newBuilder().maximumSize(most).build();
     }
 
     StitchPlan plan(StitchSettings settings) {
         return plans.get(settings, StitchPlan::compile);
+    }
+
+    /** What stays of a stitch whose rig turns is the same for all turns and levels. */
+    MovingPlan moving(StitchSettings settings, RigMotion motion, Threads threads) throws InterruptedException {
+        StitchSettings still = settings.with(Rotation.IDENTITY);
+        MovingPlan plan = moving.getIfPresent(still);
+        if (plan == null) {
+            plan = MovingPlan.compile(still, motion, threads);
+            moving.put(still, plan);
+        }
+        return plan.with(settings.rigFromCanvas(), motion);
     }
 
     List<Integer> halvings(Recipe recipe, Canvas canvas, List<RecipePlan.Source> sources) {

@@ -7,8 +7,8 @@ import foldback.core.picture.FrameHalver;
 import foldback.core.recipe.Recipe;
 import foldback.core.run.Threads;
 import foldback.core.warp.Kernel;
-import foldback.engine.picture.Additions;
 import foldback.engine.picture.PictureMaker;
+import foldback.engine.picture.TakeAdditions;
 import foldback.engine.picture.Target;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.proxy.Proxy;
@@ -33,10 +33,12 @@ public final class Player {
     private static final double LEAD_SECONDS = 1.5;
 
     private final Proxies proxies;
+    private final TakeAdditions additions;
     private final int threads;
 
-    public Player(Proxies proxies, int threads) {
+    public Player(Proxies proxies, TakeAdditions additions, int threads) {
         this.proxies = proxies;
+        this.additions = additions;
         this.threads = threads;
     }
 
@@ -64,7 +66,7 @@ public final class Player {
                 Target.plain(request.canvas(), Kernel.QUICK, Target.Colours.VIEWING),
                 transform,
                 KEPT_BYTES,
-                Additions.NONE);
+                additions.of(recipe, take.showing(recipe)));
         boolean full = maker.tags().range() == ColourTags.Range.FULL;
         Optional<PlayWriter.Sound> sound = request.soundSlot().flatMap(slot -> sound(take, slot, request));
         int width = request.canvas().width();

@@ -13,6 +13,7 @@ import foldback.core.warp.Canvas;
 import foldback.engine.balance.KnotFrames;
 import foldback.engine.picture.PictureMaker;
 import foldback.engine.picture.PlanCache;
+import foldback.engine.picture.TakeAdditions;
 import foldback.engine.picture.Target;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.proxy.Proxy;
@@ -33,6 +34,7 @@ public final class Previewer implements AutoCloseable {
 
     private final FrameCache frames;
     private final Proxies proxies;
+    private final TakeAdditions additions;
     private final PlanCache plans = new PlanCache(PLANS);
     private final ExecutorService executor;
     private final Threads threads;
@@ -51,7 +53,17 @@ public final class Previewer implements AutoCloseable {
 
     /** @param cacheBytes the most that decoded frames may take */
     public Previewer(Proxies proxies, long cacheBytes, int threads) {
+        this(proxies, TakeAdditions.NONE, cacheBytes, threads);
+    }
+
+    /**
+     * The same of takes of which more was measured than their recipes say.
+     *
+     * @param cacheBytes the most that decoded frames may take
+     */
+    public Previewer(Proxies proxies, TakeAdditions additions, long cacheBytes, int threads) {
         this.proxies = proxies;
+        this.additions = additions;
         this.frames = new FrameCache(cacheBytes);
         this.executor = Executors.newFixedThreadPool(threads, task -> {
             Thread thread = new Thread(task, "preview");
@@ -75,7 +87,7 @@ public final class Previewer implements AutoCloseable {
         boolean fromProxies = !small.isEmpty();
         List<RecipePlan.Source> sources =
                 fromProxies ? small.stream().map(Proxy::source).toList() : take.sources();
-        PictureMaker maker = PictureMaker.of(recipe, sources, target, transform, plans);
+        PictureMaker maker = PictureMaker.of(recipe, sources, target, transform, plans, additions.of(recipe, take));
         List<Frame> pictures = together(sources.size(), i -> {
             run.check();
             int number = take.clips().get(i).frameAt(seconds);

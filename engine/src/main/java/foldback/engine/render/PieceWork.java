@@ -3,7 +3,6 @@ package foldback.engine.render;
 import foldback.core.picture.Frame;
 import foldback.core.run.Run;
 import foldback.core.run.Threads;
-import foldback.engine.picture.Additions;
 import foldback.engine.picture.PictureMaker;
 import foldback.media.ffmpeg.EncoderSettings;
 import foldback.media.process.StepBack;
@@ -50,7 +49,7 @@ final class PieceWork implements AutoCloseable {
                 job.target(),
                 job.transform(),
                 Runtime.getRuntime().maxMemory() / KEPT_SHARE,
-                Additions.NONE);
+                job.additions().of(job.recipe(), job.shown()));
         executor = Executors.newFixedThreadPool(threads, StepBack.threads("stitch", niceness));
         this.threads = new Threads(executor, threads);
     }

@@ -5,6 +5,7 @@ import foldback.core.recipe.Recipe;
 import foldback.core.stitch.plan.Meeting;
 import foldback.core.time.TimeSpan;
 import foldback.engine.document.RenderSpec;
+import foldback.engine.picture.TakeAdditions;
 import foldback.engine.picture.Target;
 import foldback.engine.recipe.RecipeJson;
 import foldback.engine.take.Take;
@@ -18,8 +19,15 @@ import java.util.Optional;
  * @param spec where it leaves the length of pieces open, this job's has one
  * @param span of take time, half open
  * @param transform of the recipe; looked at where the spec asks for it
+ * @param additions finds what was measured or drawn about the take when work begins; the recipe says all that it was found from
  */
-public record RenderJob(Recipe recipe, RenderSpec spec, Take take, TimeSpan span, Optional<ColourTransform> transform) {
+public record RenderJob(
+        Recipe recipe,
+        RenderSpec spec,
+        Take take,
+        TimeSpan span,
+        Optional<ColourTransform> transform,
+        TakeAdditions additions) {
     /** Raised whenever the same documents would give other pixels or bytes. */
     private static final int RENDERER_VERSION = 3;
 
@@ -62,6 +70,11 @@ public record RenderJob(Recipe recipe, RenderSpec spec, Take take, TimeSpan span
                 throw new IllegalArgumentException("'sound_slot' names lens '" + slot + "', which the take has not.");
             }
         });
+    }
+
+    /** Of a take of which nothing was measured. */
+    public RenderJob(Recipe recipe, RenderSpec spec, Take take, TimeSpan span, Optional<ColourTransform> transform) {
+        this(recipe, spec, take, span, transform, TakeAdditions.NONE);
     }
 
     /** The clips whose pictures are used; the sound may be another one's. */

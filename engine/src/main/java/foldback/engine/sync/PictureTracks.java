@@ -3,20 +3,13 @@ package foldback.engine.sync;
 import foldback.core.lens.Lens;
 import foldback.core.motion.PictureTrack;
 import foldback.core.motion.TurnMeter;
-import foldback.core.picture.BytePlane;
-import foldback.core.picture.Frame;
-import foldback.core.picture.Plane;
-import foldback.core.picture.ShortPlane;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.run.Run;
 import foldback.engine.proxy.Proxies;
-import foldback.engine.proxy.Proxy;
+import foldback.engine.proxy.SmallPictures;
 import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
-import foldback.media.decode.FrameReader;
-import foldback.media.ffmpeg.MediaInfo;
-import foldback.media.proxy.ProxyStream;
 import java.io.BufferedInputStream;
 import java.io.BufferedOutputStream;
 import java.io.DataInputStream;
@@ -35,8 +28,6 @@ import java.util.Optional;
 public final class PictureTracks {
     /** Of a lens's picture, the longer side, pixels: turns come out to a fiftieth of a pixel. */
     private static final int SIDE = 240;
-
-    private static final int NICENESS = 5;
 
     /** Raised whenever the same clip would give another file. */
     private static final int ALGORITHM = 1;
@@ -97,81 +88,16 @@ public final class PictureTracks {
     }
 
     private PictureTrack measure(TakeClip clip, Lens small, Run run) {
-        int width = small.frame().width() * clip.across();
-        int height = small.frame().height() * clip.down();
-        Optional<Proxy> proxy = proxies.flatMap(known -> known.of(clip));
-        try (Pictures pictures =
-                proxy.isPresent() ? proxied(clip, proxy.get(), width, height) : original(clip, width, height)) {
-            MediaInfo.Video video = clip.whole();
-            Frame frame = Frame.allocate(video.format(), video.tags(), width, height);
-            byte[] luma = new byte[small.frame().width() * small.frame().height()];
-            TurnMeter meter = new TurnMeter(small);
-            PictureTrack.Builder track = new PictureTrack.Builder();
-            int frames = clip.index().frames();
-            for (int n = 0; n < frames && pictures.next(n, frame); n++) {
-                copy(clip.part(frame).y(), luma);
-                track.add(clip.index().timeOf(n), meter, luma);
-                run.step((n + 1.0) / frames);
-            }
-            return track.build();
-        } catch (IOException failed) {
-            throw new MediaException(
-                    clip.file(),
-                    "The pictures of " + clip.ref().file() + " cannot be read: " + failed.getMessage() + ". Try again.",
-                    failed);
-        }
-    }
-
-    /** The frames of a clip, in order. */
-    private interface Pictures extends AutoCloseable {
-        boolean next(int number, Frame frame) throws IOException;
-
-        @Override
-        void close();
-    }
-
-    private static Pictures proxied(TakeClip clip, Proxy proxy, int width, int height) throws IOException {
-        ProxyStream stream = new ProxyStream(proxy.pictures(), proxy.video(), 0, width, height);
-        return new Pictures() {
-            @Override
-            public boolean next(int number, Frame frame) throws IOException {
-                stream.read(number, frame);
-                return true;
-            }
-
-            @Override
-            public void close() {
-                stream.close();
-            }
-        };
-    }
-
-    private static Pictures original(TakeClip clip, int width, int height) {
-        FrameReader reader = new FrameReader(clip.index(), clip.whole(), 0, width, height, NICENESS);
-        return new Pictures() {
-            @Override
-            public boolean next(int number, Frame frame) {
-                return reader.next(frame);
-            }
-
-            @Override
-            public void close() {
-                reader.close();
-            }
-        };
-    }
-
-    private static void copy(Plane plane, byte[] luma) {
-        for (int y = 0; y < plane.height(); y++) {
-            int at = plane.offset() + y * plane.stride();
-            if (plane instanceof BytePlane bytes) {
-                System.arraycopy(bytes.data(), at, luma, y * plane.width(), plane.width());
-            } else if (plane instanceof ShortPlane shorts) {
-                for (int x = 0; x < plane.width(); x++) {
-                    luma[y * plane.width() + x] = (byte) (shorts.data()[at + x] >> 2);
-                }
-            }
-        }
+        TurnMeter meter = new TurnMeter(small);
+        PictureTrack.Builder track = new PictureTrack.Builder();
+        SmallPictures.read(
+                clip,
+                proxies,
+                small.frame().width(),
+                small.frame().height(),
+                (seconds, luma) -> track.add(seconds, meter, luma),
+                run);
+        return track.build();
     }
 
     private void keep(PictureTrack track, Path file) throws IOException {

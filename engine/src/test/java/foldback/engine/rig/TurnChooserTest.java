@@ -27,7 +27,7 @@ import org.junit.jupiter.api.Test;
 
 /** Which moments a take offers beside one, filmed in the simulated world as they are asked for. */
 class TurnChooserTest {
-    private static final int SIZE = 400;
+    private static final int SIZE = 320;
     private static final Rig PAIR = pair();
     private static final Position THERE = new Position(0.3, -1.5, 1.2);
     private static final TimeSpan SPAN = new TimeSpan(0, 8);
@@ -35,17 +35,17 @@ class TurnChooserTest {
     private static Rig pair() {
         List<RigLens> lenses = new ArrayList<>();
         for (int i = 0; i < 2; i++) {
-            LensFrame frame = new LensFrame(SIZE, SIZE, 200, 200, Optional.of(new ImageCircle(200, 200, 197)));
+            LensFrame frame = new LensFrame(SIZE, SIZE, 160, 160, Optional.of(new ImageCircle(160, 160, 158)));
             lenses.add(new RigLens(
                     i == 0 ? "A" : "B",
-                    new FisheyeLens(frame, 115, -0.004, 0, 0, 0),
+                    new FisheyeLens(frame, 92, -0.004, 0, 0, 0),
                     Rotation.ofYawPitchRoll(Math.PI * i, 0, 0),
                     new Position(0, 0, i == 0 ? 0.013 : -0.013)));
         }
         return new Rig("pair", lenses);
     }
 
-    private record Filmed(Ride ride, Map<String, List<Frame>> kept, List<Double> asked) implements LensFrames {
+    private record Filmed(Ride ride, Map<String, Frame> kept, List<Double> asked) implements LensFrames {
         static Filmed of(Ride ride) {
             return new Filmed(ride, new ConcurrentHashMap<>(), Collections.synchronizedList(new ArrayList<>()));
         }
@@ -53,8 +53,8 @@ class TurnChooserTest {
         @Override
         public Frame at(int lens, double seconds, int halvings) {
             asked.add(seconds);
-            return kept.computeIfAbsent(halvings + " " + seconds, key -> shot(seconds, SIZE >> halvings))
-                    .get(lens);
+            return kept.computeIfAbsent(
+                    halvings + " " + lens + " " + seconds, key -> shot(lens, seconds, SIZE >> halvings));
         }
 
         @Override
@@ -62,14 +62,11 @@ class TurnChooserTest {
             return at(lens, seconds, halvings);
         }
 
-        private List<Frame> shot(double seconds, int size) {
-            Rig smaller = new Rig(
-                    "pair",
-                    PAIR.lenses().stream()
-                            .map(lens -> lens.scaledTo(size, size))
-                            .toList());
-            List<Sensor> sensors = List.of(Sensor.IDEAL, Sensor.IDEAL);
-            return new Studio(THERE, 1).shoot(smaller, sensors, ride, seconds, PixelFormat.YUV420_8, 2);
+        private Frame shot(int lens, double seconds, int size) {
+            Rig one = new Rig("one", List.of(PAIR.lenses().get(lens).scaledTo(size, size)));
+            return new Studio(THERE, 1)
+                    .shoot(one, List.of(Sensor.IDEAL), ride, seconds, PixelFormat.YUV420_8, 2)
+                    .get(0);
         }
     }
 

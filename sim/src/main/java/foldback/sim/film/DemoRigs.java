@@ -35,6 +35,15 @@ public final class DemoRigs {
                         .toList());
     }
 
+    /** The same kind of pair on the cart, its pictures half as wide. */
+    public static Rig cartRide() {
+        return new Rig(
+                "Marlpan pair 3",
+                sluicePath().lenses().stream()
+                        .map(lens -> lens.scaledTo(960, 960))
+                        .toList());
+    }
+
     /**
      * Six wide lenses in a ring, upright, every second leaning up and the others down, so that together they see all round,
      * the zenith and the ground; pupils 62 mm from the middle.

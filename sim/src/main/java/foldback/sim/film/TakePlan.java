@@ -3,6 +3,7 @@ package foldback.sim.film;
 import foldback.core.rig.Rig;
 import foldback.core.space.Position;
 import foldback.sim.motion.Ride;
+import foldback.sim.motion.Shake;
 import foldback.sim.sound.SoundScape;
 import java.util.List;
 import java.util.Optional;
@@ -34,7 +35,7 @@ public record TakePlan(
 
     /** All that can be filmed by name. */
     public static List<TakePlan> all() {
-        return List.of(sluicePath(), sluicePathInOneFile(), amongTheRakers());
+        return List.of(sluicePath(), sluicePathInOneFile(), amongTheRakers(), cartRide());
     }
 
     /**
@@ -103,6 +104,24 @@ public record TakePlan(
                 29,
                 23,
                 3);
+    }
+
+    /** The pair on the hand cart, pushed along the rail over its joints: shaken, its lines read one after the other. */
+    public static TakePlan cartRide() {
+        Position begin = new Position(4.6, -1.3, -5.2);
+        Sensor sensor = new Sensor(0, 0, 0, 0.35, 0.9, 0.016).exposing(0.005);
+        return new TakePlan(
+                "cart-ride",
+                DemoRigs.cartRide(),
+                begin,
+                Optional.of(Ride.straight(begin, 0.1, 1.0).shaken(new Shake(2.2, 0.9, 11)::at)),
+                List.of(new Recording(sensor, 0, 8, 0), new Recording(sensor.lifted(-0.2), 0, 8, 0.25)),
+                false,
+                SoundScape.withClaps(0.9, 1.45, 5.2),
+                25,
+                28,
+                2,
+                4);
     }
 
     private static Sensor sensor(double exposure, double red, double blue) {

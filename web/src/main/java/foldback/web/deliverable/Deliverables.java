@@ -9,6 +9,7 @@ import foldback.engine.gather.FootageNotes;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
+import foldback.engine.steady.TakeShake;
 import foldback.engine.take.Take;
 import foldback.web.FoldbackProperties;
 import foldback.web.page.NotFoundException;
@@ -44,6 +45,7 @@ public class Deliverables {
     private final DeliverableRepository rows;
     private final Recipes recipes;
     private final OpenTakes takes;
+    private final TakeShake shake;
     private final RenderQueue queue;
     private final Estimator estimator;
     private final ClipHealths healths;
@@ -54,6 +56,7 @@ public class Deliverables {
             DeliverableRepository rows,
             Recipes recipes,
             OpenTakes takes,
+            TakeShake shake,
             RenderQueue queue,
             Estimator estimator,
             ClipHealths healths,
@@ -64,6 +67,7 @@ public class Deliverables {
         this.rows = rows;
         this.recipes = recipes;
         this.takes = takes;
+        this.shake = shake;
         this.queue = queue;
         this.properties = properties;
         this.clock = clock;
@@ -334,6 +338,7 @@ public class Deliverables {
                 spec,
                 takes.of(recipe),
                 span,
-                spec.transformed() ? takes.transformOf(recipe) : Optional.empty());
+                spec.transformed() ? takes.transformOf(recipe) : Optional.empty(),
+                shake);
     }
 }

@@ -5,6 +5,8 @@ import foldback.engine.play.Player;
 import foldback.engine.preview.Previewer;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.stage.StageTools;
+import foldback.engine.steady.LensTracks;
+import foldback.engine.steady.TakeShake;
 import foldback.engine.sync.Listening;
 import foldback.engine.sync.PictureTracks;
 import foldback.engine.sync.Sounds;
@@ -30,10 +32,11 @@ class EngineSettings {
     private static final int WORKER_SHARE = 4;
 
     @Bean
-    Previewer previewer(Proxies proxies, FoldbackProperties properties) {
+    Previewer previewer(Proxies proxies, TakeShake shake, FoldbackProperties properties) {
         int share = properties.role().equals(Role.PAGES) ? PAGES_SHARE : WORKER_SHARE;
         return new Previewer(
                 proxies,
+                shake,
                 Runtime.getRuntime().maxMemory() / share,
                 Runtime.getRuntime().availableProcessors());
     }
@@ -60,13 +63,18 @@ class EngineSettings {
 
     @Bean
     @Profile(Role.PAGES)
-    Player player(Proxies proxies) {
-        return new Player(proxies, Runtime.getRuntime().availableProcessors());
+    Player player(Proxies proxies, TakeShake shake) {
+        return new Player(proxies, shake, Runtime.getRuntime().availableProcessors());
     }
 
     @Bean
     Sounds sounds(FoldbackProperties properties) {
         return new Sounds(properties.work().resolve("sounds"));
+    }
+
+    @Bean
+    TakeShake takeShake(Proxies proxies, FoldbackProperties properties) {
+        return new TakeShake(new LensTracks(properties.work().resolve("tracks"), Optional.of(proxies)));
     }
 
     @Bean

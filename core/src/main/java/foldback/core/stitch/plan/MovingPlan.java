@@ -85,6 +85,11 @@ public final class MovingPlan {
                 .toList();
     }
 
+    /** The same for another level, and a rig that turns otherwise. */
+    public MovingPlan with(Rotation worldFromCanvas, RigMotion other) {
+        return new MovingPlan(settings.with(worldFromCanvas), other, weights, tables, cell);
+    }
+
     /**
      * The same for pictures whose luma planes lie otherwise in memory.
      *

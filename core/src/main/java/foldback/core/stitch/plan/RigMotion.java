@@ -6,12 +6,15 @@ import java.util.List;
 import java.util.stream.IntStream;
 
 /**
- * How a rig turns while it films.
+ * How a rig turns while it films, and how it is shown.
  *
  * @param worldFromRig over take time
+ * @param worldFromView over take time: what is steady in the view turns so in the world
+ * @param frames when the pictures were taken that are shown
  * @param readOutSeconds of each lens: how long a picture takes from its first row to its last; 0 where all rows are read at once
  */
-public record RigMotion(RotationPath worldFromRig, List<Double> readOutSeconds) {
+public record RigMotion(
+        RotationPath worldFromRig, RotationPath worldFromView, FrameTimes frames, List<Double> readOutSeconds) {
     /** Parts of a read-out between which a rotation is taken as straight; even, so that the middle row has one of its own. */
     private static final int PARTS = 32;
 
@@ -27,17 +30,47 @@ public record RigMotion(RotationPath worldFromRig, List<Double> readOutSeconds) 
         }
     }
 
+    /** When a lens's picture was taken: not all lenses begin together, and each shows its nearest one. */
+    @FunctionalInterface
+    public interface FrameTimes {
+        FrameTimes AT_ONCE = (lens, seconds) -> seconds;
+
+        /**
+         * The take time at which the first row was read of the picture that a lens shows.
+         *
+         * @param seconds take time that is shown
+         */
+        double firstRow(int lens, double seconds);
+    }
+
+    /** Of a view that stays while the rig turns, all lenses in step. */
+    public RigMotion(RotationPath worldFromRig, List<Double> readOutSeconds) {
+        this(worldFromRig, RotationPath.STILL, FrameTimes.AT_ONCE, readOutSeconds);
+    }
+
+    /** The same for some of the lenses, by number. */
+    public RigMotion of(List<Integer> lenses) {
+        return new RigMotion(
+                worldFromRig,
+                worldFromView,
+                (lens, seconds) -> frames.firstRow(lenses.get(lens), seconds),
+                lenses.stream().map(readOutSeconds::get).toList());
+    }
+
     /**
      * The rotations from a canvas to the rig while a lens's picture is read.
      *
-     * @param seconds take time at which its first row is read
+     * @param seconds take time that is shown
+     * @param viewFromCanvas the level
      * @return at times equally far from each other; a single one where all rows are read at once
      */
-    List<Rotation> rigFromCanvas(int lens, double seconds, Rotation worldFromCanvas) {
+    List<Rotation> rigFromCanvas(int lens, double seconds, Rotation viewFromCanvas) {
+        Rotation worldFromCanvas = worldFromView.at(seconds).times(viewFromCanvas);
+        double first = frames.firstRow(lens, seconds);
         double readOut = readOutSeconds.get(lens);
         return IntStream.rangeClosed(0, readOut > 0 ? PARTS : 0)
                 .mapToObj(part -> worldFromRig
-                        .at(seconds + readOut * part / PARTS)
+                        .at(first + readOut * part / PARTS)
                         .inverse()
                         .times(worldFromCanvas))
                 .toList();

@@ -58,6 +58,11 @@ public record StitchSettings(
         return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, weights, other, shifts, levels);
     }
 
+    /** The same for a canvas that is turned otherwise. */
+    public StitchSettings with(Rotation rigFromOther) {
+        return on(canvas, rigFromOther);
+    }
+
     /** The same with lenses that count otherwise. */
     public StitchSettings with(WeightMap other) {
         return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, other, meeting, shifts, levels);

@@ -1,0 +1,44 @@
+package foldback.core.recipe;
+
+import foldback.core.recipe.section.Decisions;
+import foldback.core.recipe.section.Section;
+import foldback.core.steady.SteadySettings;
+import java.util.Optional;
+import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
+
+/**
+ * What is done about a rig's shake.
+ *
+ * @param measure what was measured of it; nothing is steadied before
+ * @param settings what of its turning is shown
+ * @param readOutSeconds how long each lens takes from its first line to its last, for which lines are put right; 0 leaves them
+ */
+public record Steady(Optional<ShakeMeasure> measure, SteadySettings settings, double readOutSeconds)
+        implements Decisions<Steady> {
+    public static final Steady NONE = new Steady(Optional.empty(), SteadySettings.start(0), 0);
+    public static final Section<Steady> SECTION = Section.of("steady", Steady.class, NONE);
+    public static final double MOST_READ_OUT = 0.1;
+
+    public Steady {
+        if (!(readOutSeconds >= 0 && readOutSeconds <= MOST_READ_OUT)) {
+            throw new IllegalArgumentException("a read-out takes 0 to " + MOST_READ_OUT + " s: " + readOutSeconds);
+        }
+    }
+
+    /** The same shown otherwise. */
+    public Steady with(SteadySettings other) {
+        return new Steady(measure, other, readOutSeconds);
+    }
+
+    /** Which lens is where changes nothing about how the rig moved. */
+    @Override
+    public Steady withSlots(UnaryOperator<String> slotOf) {
+        return this;
+    }
+
+    @Override
+    public Steady showing(Predicate<String> isOn) {
+        return this;
+    }
+}

@@ -1,0 +1,128 @@
+package foldback.engine.steady;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import foldback.core.motion.RotationTrack;
+import foldback.core.recipe.ClipRef;
+import foldback.core.recipe.Level;
+import foldback.core.recipe.Recipe;
+import foldback.core.recipe.Steady;
+import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
+import foldback.core.run.Run;
+import foldback.core.space.Rotation;
+import foldback.core.steady.RigShake;
+import foldback.core.steady.Steadying;
+import foldback.core.stitch.plan.RigMotion;
+import foldback.engine.picture.Additions;
+import foldback.engine.picture.TakeAdditions;
+import foldback.engine.rig.TakeRig;
+import foldback.engine.take.Take;
+import foldback.engine.take.TakeClip;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.stream.IntStream;
+
+/** How takes were shaken, and how they are shown: measured once, shown otherwise in no time. */
+public final class TakeShake implements TakeAdditions {
+    private static final int KEPT = 16;
+
+    private final LensTracks tracks;
+    private final Cache<Object, RigShake> shakes =
+            Caffeine.newBuilder().maximumSize(KEPT).build();
+    private final Cache<Object, RotationTrack> views =
+            Caffeine.newBuilder().maximumSize(KEPT).build();
+
+    public TakeShake(LensTracks tracks) {
+        this.tracks = tracks;
+    }
+
+    private record ShakeKey(List<ClipRef> clips, Rig rig) {}
+
+    private record ViewKey(ShakeKey shake, Steady steady, Level level) {}
+
+    /**
+     * How a rig turned, with what could not be told.
+     *
+     * @param untoldShare of the frames of all lenses
+     */
+    record Measured(RigShake shake, double untoldShare) {}
+
+    /**
+     * Measures a take.
+     *
+     * @param shown the clips of the lenses that are on
+     * @param run progress; cancelling throws
+     */
+    Measured measure(Recipe recipe, Take shown, Run run) {
+        Rig rig = TakeRig.fitted(recipe.geometry().rigOn(), shown.clips());
+        List<RotationTrack> lenses = new ArrayList<>();
+        int untold = 0;
+        int frames = 0;
+        int count = shown.clips().size();
+        for (int i = 0; i < count; i++) {
+            TakeClip clip = shown.clips().get(i);
+            LensTracks.LensTrack track =
+                    tracks.of(clip, rig.lenses().get(i).lens(), run.part((double) i / count, (i + 1.0) / count));
+            untold += track.untold();
+            frames += track.turns().size();
+            lenses.add(inTake(track.turns(), clip));
+        }
+        return new Measured(RigShake.of(lenses, rig.lenses()), (double) untold / frames);
+    }
+
+    private static RotationTrack inTake(RotationTrack track, TakeClip clip) {
+        double[] times = IntStream.range(0, track.size())
+                .mapToDouble(n -> clip.ref().takeTime(track.time(n)))
+                .toArray();
+        return new RotationTrack(
+                times,
+                IntStream.range(0, times.length).mapToObj(track::rotation).toArray(Rotation[]::new));
+    }
+
+    /** How a take's rig turned; measured where it was not yet. */
+    RigShake shake(Recipe recipe, Take shown) {
+        return shakes.get(
+                key(recipe, shown), key -> measure(recipe, shown, Run.QUIET).shake());
+    }
+
+    /** How its view turns. */
+    RotationTrack view(Recipe recipe, Take shown) {
+        return views.get(
+                new ViewKey(key(recipe, shown), recipe.steady(), recipe.level()),
+                key -> Steadying.view(
+                        shake(recipe, shown).worldFromRig(),
+                        recipe.level().worldFromCanvas(),
+                        recipe.steady().settings()));
+    }
+
+    private static ShakeKey key(Recipe recipe, Take shown) {
+        return new ShakeKey(
+                shown.clips().stream().map(TakeClip::ref).toList(),
+                recipe.geometry().rigOn());
+    }
+
+    /** Its view is steady once it was measured. */
+    @Override
+    public Additions of(Recipe recipe, Take shown) {
+        if (recipe.steady().measure().isEmpty()) {
+            return Additions.NONE;
+        }
+        RotationTrack rig = shake(recipe, shown).worldFromRig();
+        double readOut = recipe.steady().readOutSeconds();
+        // A picture's turn is that of its middle line.
+        double middle = readOut / 2;
+        List<TakeClip> clips = shown.clips();
+        List<RigLens> lenses = recipe.geometry().rigOn().lenses();
+        return Additions.NONE.withMotion(new RigMotion(
+                seconds -> rig.at(seconds - middle),
+                view(recipe, shown),
+                (lens, seconds) -> firstRow(clips.get(lens), seconds),
+                Collections.nCopies(lenses.size(), readOut)));
+    }
+
+    private static double firstRow(TakeClip clip, double seconds) {
+        return clip.ref().takeTime(clip.index().timeOf(clip.frameAt(seconds)));
+    }
+}
