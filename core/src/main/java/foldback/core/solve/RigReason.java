@@ -48,6 +48,8 @@ public enum RigReason implements ReasonCode {
     ALL_SHARP,
     /** Of proposed moments. */
     FAR_THERE,
+    /** Of proposed moments. */
+    CALM,
     /** Names: what an earlier version said. */
     EARLIER;
 
@@ -125,6 +127,7 @@ public enum RigReason implements ReasonCode {
             case ALL_SHARP ->
                 "The moments: each lens is as sharp there as it ever is, and nothing stands before one of them.";
             case FAR_THERE -> "More of what the lenses share is far off there than at other times.";
+            case CALM -> "The moments: the rig turns the least there.";
             case EARLIER -> it.name();
         };
     }

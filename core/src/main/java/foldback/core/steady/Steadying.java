@@ -95,7 +95,7 @@ public final class Steadying {
         return smooth;
     }
 
-    static double line(double[] times, double[] values, int n, int from, double sigma) {
+    private static double line(double[] times, double[] values, int n, int from, double sigma) {
         double s0 = 0;
         double s1 = 0;
         double s2 = 0;

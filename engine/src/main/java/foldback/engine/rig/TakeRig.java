@@ -76,9 +76,10 @@ public final class TakeRig {
             if (turns.isPresent()) {
                 turned = turns.get().turned();
                 // Where it turns most moments are smeared or lean: the calmest one that it turned to is the second.
-                moments = request.moments().isEmpty()
-                        ? List.of(turns.get().reference(), turned.get(turned.size() - 1))
-                        : moments;
+                if (request.moments().isEmpty()) {
+                    moments = List.of(turns.get().reference(), turned.get(turned.size() - 1));
+                    chosen = List.of(Reason.of(RigReason.CALM));
+                }
             }
         }
         List<Moment> seen = seen(clips, frames, moments, run.part(CHOOSING_SHARE, READING_SHARE));

@@ -19,8 +19,8 @@ final class SteadyLane implements StageLane {
     private static final String DEGREES = "\u00b0";
     /** From which on trembling is seen. */
     private static final double SEEN_DEGREES = 0.1;
-    /** What is corrected may be anything. */
-    private static final double ANY = 180;
+    /** What is corrected may be anything; the lane is drawn up to there at least. */
+    private static final double ANY = 5;
 
     private static final int MOST_POINTS = 600;
 
