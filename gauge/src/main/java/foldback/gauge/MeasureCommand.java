@@ -25,6 +25,7 @@ import foldback.core.warp.Sampler;
 import foldback.gauge.balance.BalanceTrials;
 import foldback.gauge.rig.PairTrials;
 import foldback.gauge.rig.RigTrials;
+import foldback.gauge.steady.SteadyTrials;
 import foldback.gauge.sync.MotionTrials;
 import foldback.gauge.sync.SyncTrials;
 import foldback.sim.film.DemoRigs;
@@ -49,14 +50,15 @@ final class MeasureCommand implements Callable<Integer> {
     private static final long SEED = 7;
     private static final double FEATHER = Math.toRadians(4);
     private static final PixelFormat FORMAT = PixelFormat.YUV420_8;
-    private static final List<String> SUBJECTS = List.of("all", "stitch", "sync", "motion", "rig", "pairs", "balance");
+    private static final List<String> SUBJECTS =
+            List.of("all", "stitch", "sync", "motion", "rig", "pairs", "balance", "steady");
     private final List<Figure> figures = new ArrayList<>();
 
     @Parameters(
             arity = "0..1",
             defaultValue = "all",
             paramLabel = "SUBJECT",
-            description = "all, stitch, sync, motion, rig, pairs or balance; default: ${DEFAULT-VALUE}")
+            description = "all, stitch, sync, motion, rig, pairs, balance or steady; default: ${DEFAULT-VALUE}")
     private String subject;
 
     @Override
@@ -82,6 +84,9 @@ final class MeasureCommand implements Callable<Integer> {
         }
         if (all || subject.equals("balance")) {
             BalanceTrials.measure(System.err::println).forEach(this::say);
+        }
+        if (all || subject.equals("steady")) {
+            SteadyTrials.measure(System.err::println).forEach(this::say);
         }
         return figures.stream().allMatch(Figure::holds) ? 0 : 1;
     }

@@ -19,7 +19,7 @@ import foldback.engine.picture.TakeAdditions;
 import foldback.engine.rig.TakeRig;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
-import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -57,19 +57,29 @@ public final class TakeShake implements TakeAdditions {
      */
     Measured measure(Recipe recipe, Take shown, Run run) {
         Rig rig = TakeRig.fitted(recipe.geometry().rigOn(), shown.clips());
-        List<RotationTrack> lenses = new ArrayList<>();
-        int untold = 0;
-        int frames = 0;
-        int count = shown.clips().size();
-        for (int i = 0; i < count; i++) {
-            TakeClip clip = shown.clips().get(i);
-            LensTracks.LensTrack track =
-                    tracks.of(clip, rig.lenses().get(i).lens(), run.part((double) i / count, (i + 1.0) / count));
-            untold += track.untold();
-            frames += track.turns().size();
-            lenses.add(inTake(track.turns(), clip));
-        }
+        List<TakeClip> clips = shown.clips();
+        double[] shares = new double[clips.size()];
+        List<LensTracks.LensTrack> measured = IntStream.range(0, clips.size())
+                .parallel()
+                .mapToObj(i -> tracks.of(
+                        clips.get(i),
+                        rig.lenses().get(i).lens(),
+                        new Run(share -> step(run, shares, i, share), run.cancelled())))
+                .toList();
+        int untold = measured.stream().mapToInt(LensTracks.LensTrack::untold).sum();
+        int frames = measured.stream().mapToInt(track -> track.turns().size()).sum();
+        List<RotationTrack> lenses = IntStream.range(0, clips.size())
+                .mapToObj(i -> inTake(measured.get(i).turns(), clips.get(i)))
+                .toList();
         return new Measured(RigShake.of(lenses, rig.lenses()), (double) untold / frames);
+    }
+
+    /** Lenses are measured beside each other: all together are as far as they are in the mean. */
+    private static void step(Run run, double[] shares, int lens, double share) {
+        synchronized (shares) {
+            shares[lens] = share;
+            run.step(Arrays.stream(shares).average().orElseThrow());
+        }
     }
 
     private static RotationTrack inTake(RotationTrack track, TakeClip clip) {

@@ -3,6 +3,7 @@ package foldback.engine.sync;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import foldback.core.lens.FisheyeLens;
+import foldback.core.lens.ImageCircle;
 import foldback.core.lens.LensFrame;
 import foldback.core.picture.BytePlane;
 import foldback.core.picture.ColourTags;
@@ -31,15 +32,15 @@ import java.util.Optional;
 import java.util.SplittableRandom;
 
 /** Real files of a simulated rig: pictures of a shaken head in a painted sphere, and sound in any codec. */
-final class RiggedClips {
-    static final double RATE = 25;
+public final class RiggedClips {
+    public static final double RATE = 25;
     private static final int SIZE = 128;
     private static final SoundScape SOUNDS = SoundScape.withClaps(4.2, 6.1, 9.7);
     private final Path folder;
     private final Shake shake = new Shake(1.2, 0, 5);
     private final CubeSphere sphere = new CubeSphere(painted(), 200);
 
-    RiggedClips(Path folder) {
+    public RiggedClips(Path folder) {
         this.folder = folder;
     }
 
@@ -59,15 +60,31 @@ final class RiggedClips {
         return plane;
     }
 
-    /** A clip's pictures, without sound. */
-    Path pictures(String name, double start, double seconds, double yaw) {
-        Path file = folder.resolve(name);
-        RigLens lens = new RigLens(
-                "A",
+    /** How the head is turned at a time. */
+    public Rotation turned(double seconds) {
+        return shake.at(seconds);
+    }
+
+    /** A lens on it. */
+    public static RigLens lens(String slot, double yaw) {
+        return new RigLens(
+                slot,
                 FisheyeLens.equidistant(
-                        new LensFrame(SIZE, SIZE, SIZE / 2.0, SIZE / 2.0, Optional.empty()), Math.toRadians(190)),
+                        new LensFrame(
+                                SIZE,
+                                SIZE,
+                                SIZE / 2.0,
+                                SIZE / 2.0,
+                                Optional.of(new ImageCircle(SIZE / 2.0, SIZE / 2.0, SIZE / 2.0))),
+                        Math.toRadians(190)),
                 Rotation.ofYawPitchRoll(yaw, 0.1, yaw / 3),
                 Position.ORIGIN);
+    }
+
+    /** A clip's pictures, without sound. */
+    public Path pictures(String name, double start, double seconds, double yaw) {
+        Path file = folder.resolve(name);
+        RigLens lens = lens("A", yaw);
         SmallCamera camera = new SmallCamera(
                 sphere, lens, SIZE, Math.toRadians(190), 0.012, 0.008, 1, 1, shake::at, time -> 1, name.hashCode());
         PixelFormat format = PixelFormat.YUV420_8;

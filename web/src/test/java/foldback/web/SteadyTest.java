@@ -1,0 +1,97 @@
+package foldback.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.By;
+import org.openqa.selenium.support.ui.Select;
+import tools.jackson.databind.JsonNode;
+
+/** The shake measured, shown otherwise, and given to other takes. */
+@ExtendWith(RunningApplication.class)
+class SteadyTest {
+
+    private static JsonNode measured(Api api, String take) throws Exception {
+        assertThat(api.post(take + "/stages/steady/jobs/measure?base=1", "{}").status())
+                .isEqualTo(200);
+        assertThat(api.jobsEnd(take, "steady")).isEmpty();
+        return api.get(take).json();
+    }
+
+    /** The demo pair stands on the path: nothing is to be taken away, and nothing is. */
+    @Test
+    void aRigThatStoodStillIsSaidToAndShownAsItWas(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        String take = "/api/takes/" + api.freshTake();
+        JsonNode state = measured(api, take);
+        JsonNode steady = state.path("recipe").path("steady");
+        assertThat(steady.path("measure").path("shake_deg").asDouble()).isLessThan(0.06);
+        assertThat(state.path("ledger").toString()).contains("The rig stood still.");
+        assertThat(difference(
+                        api.bytes(take + "/revisions/2/sphere?t=1&width=256"),
+                        api.bytes(take + "/revisions/2/sphere?t=1&width=256&without=steady")))
+                .isLessThan(3);
+        JsonNode lane = api.get(take + "/revisions/2/stages/steady/lane").json();
+        assertThat(lane.path("whole").path("points").size()).isGreaterThan(100);
+
+        long other = api.freshTake();
+        assertThat(api.post(take + "/revisions/2/stages/steady/give", "{\"takes\":[" + other + "]}")
+                        .json()
+                        .get(0)
+                        .path("problem")
+                        .asString())
+                .isEmpty();
+        assertThat(api.post(
+                                take + "/revisions",
+                                "{\"base\":2,\"set\":{\"steady\":"
+                                        + steady.toString().replace("\"cut_off_s\":1", "\"cut_off_s\":0") + "}}")
+                        .body())
+                .contains("cut_off_s");
+    }
+
+    /** Mean over all pixels and channels, code values. */
+    private static double difference(byte[] one, byte[] two) throws Exception {
+        BufferedImage first = ImageIO.read(new ByteArrayInputStream(one));
+        BufferedImage second = ImageIO.read(new ByteArrayInputStream(two));
+        long sum = 0;
+        for (int y = 0; y < first.getHeight(); y++) {
+            for (int x = 0; x < first.getWidth(); x++) {
+                for (int shift = 0; shift < 24; shift += 8) {
+                    sum += Math.abs((first.getRGB(x, y) >> shift & 255) - (second.getRGB(x, y) >> shift & 255));
+                }
+            }
+        }
+        return sum / 3.0 / first.getWidth() / first.getHeight();
+    }
+
+    private static void saved(Browser browser, int revision) {
+        browser.await().until(driver -> browser.find("kept").getText().equals("Saved, revision " + revision));
+    }
+
+    @Test
+    void itIsMeasuredAndChangedOnThePage(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = api.freshTake();
+        try (Browser browser = new Browser()) {
+            browser.driver.get(server.uri("/takes/" + take).toString());
+            browser.await()
+                    .until(driver -> driver.findElement(By.cssSelector("[data-stage=steady] button")))
+                    .click();
+            browser.press("measure-shake");
+            saved(browser, 2);
+            browser.await().until(driver -> browser.find("steady-front").isDisplayed());
+            new Select(browser.find("steady-front")).selectByValue("stays");
+            saved(browser, 3);
+            browser.press("steady-none");
+            saved(browser, 4);
+        }
+        JsonNode steady = api.get("/api/takes/" + take).json().path("recipe").path("steady");
+        assertThat(steady.path("front").asString()).isEqualTo("stays");
+        assertThat(steady.path("heading").asDouble()).isZero();
+        assertThat(steady.path("tilt").asDouble()).isZero();
+    }
+}
