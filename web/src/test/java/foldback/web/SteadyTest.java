@@ -76,10 +76,14 @@ class SteadyTest {
     void itIsMeasuredAndChangedOnThePage(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         long take = api.freshTake();
-        try (Browser browser = new Browser()) {
+        try (Worker worker = server.worker();
+                Browser browser = new Browser()) {
             browser.driver.get(server.uri("/takes/" + take).toString());
             browser.await()
-                    .until(driver -> driver.findElement(By.cssSelector("[data-stage=steady] button")))
+                    .until(driver -> !driver.findElements(By.cssSelector("body[data-ready]"))
+                            .isEmpty());
+            browser.driver
+                    .findElement(By.cssSelector("[data-stage=steady] button"))
                     .click();
             browser.press("measure-shake");
             saved(browser, 2);
