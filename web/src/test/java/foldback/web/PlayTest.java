@@ -109,7 +109,7 @@ class PlayTest {
             browser.press("play");
             playingBeyond(browser, 0.8);
             // A change while it plays goes on from the playhead with the new recipe.
-            new Actions(browser.driver).sendKeys("5").perform();
+            new Actions(browser.driver).sendKeys("6").perform();
             browser.find("yaw_deg").sendKeys(Keys.chord(Keys.CONTROL, "a"), "40", Keys.ENTER);
             browser.await().until(driver -> browser.find("kept").getText().equals("Saved, revision 2"));
             double now = time(browser);

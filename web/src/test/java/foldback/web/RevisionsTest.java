@@ -179,15 +179,15 @@ class RevisionsTest {
     @Test
     void theLedgerSaysWhatWasMeasuredAndWhatNot(RunningApplication.Server server) throws Exception {
         JsonNode ledger = new Api(server).get("/api/takes/1").json().path("ledger");
-        // The six of the work, and the one of the tests.
-        assertThat(ledger.size()).isEqualTo(7);
+        // The seven of the work, and the one of the tests.
+        assertThat(ledger.size()).isEqualTo(8);
         assertThat(ledger.get(0).path("figure").asString()).isEqualTo("2 clips agree");
         assertThat(ledger.get(1).path("reason").asString()).isEqualTo("Taken as recorded in sync.");
         assertThat(ledger.get(2).path("reason").asString())
                 .as("the pair covers the whole sphere")
                 .isEqualTo("Not measured on this take.");
-        assertThat(ledger.get(5).path("verdict").asString()).isEqualTo("check");
-        assertThat(ledger.get(4).path("reason").asString()).isEqualTo("By eye.");
+        assertThat(ledger.get(6).path("verdict").asString()).isEqualTo("check");
+        assertThat(ledger.get(5).path("reason").asString()).isEqualTo("By eye.");
     }
 
     @Test
