@@ -16,6 +16,8 @@ import java.util.Optional;
 /** All frames of a lens in turn, small and grey, for measuring how it moves: from the clip's proxy where it is there, else from the clip itself. */
 public final class SmallPictures {
     private static final int NICENESS = 5;
+    /** Of a lens's picture, the longer side, pixels: turns come out to some hundredths of one. */
+    private static final int SIDE = 240;
 
     private SmallPictures() {}
 
@@ -29,6 +31,21 @@ public final class SmallPictures {
          * @param luma row by row, unsigned; reused for the next one
          */
         void take(double seconds, byte[] luma);
+    }
+
+    /** How wide a picture is read that is so wide and high; a multiple of 4. */
+    public static int width(int width, int height) {
+        return fitting(width, Math.max(width, height));
+    }
+
+    /** How high it is read. */
+    public static int height(int width, int height) {
+        return fitting(height, Math.max(width, height));
+    }
+
+    private static int fitting(int side, int longer) {
+        double scale = Math.min(1, (double) SIDE / longer);
+        return 4 * (int) Math.max(4, Math.round(side * scale / 4));
     }
 
     /**
