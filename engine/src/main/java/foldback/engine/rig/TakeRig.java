@@ -67,6 +67,7 @@ public final class TakeRig {
             moments = proposal.moments();
             chosen = proposal.reasons();
         }
+        moments.forEach(moment -> clips.forEach(clip -> checkShown(clip, moment)));
         List<Double> turned = List.of();
         if (tellsOfTurns(request, clips)) {
             double period =
