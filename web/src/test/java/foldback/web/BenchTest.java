@@ -378,7 +378,7 @@ class BenchTest {
         assertThat(browser.find("time").getText()).isEqualTo("0:00.00");
         keys(Keys.END);
         assertThat(browser.find("time").getText()).isEqualTo("0:08.36");
-        keys("5");
+        keys("6");
         assertThat(browser.find("sheet").findElement(By.tagName("h1")).getText())
                 .isEqualTo("Level");
         String before = browser.driver.findElement(By.tagName("html")).getDomAttribute("data-theme");
