@@ -40,7 +40,6 @@ public final class TurnTracker {
     private final double[] places;
     private final double[] slopes;
     private Rotation firstFromNow = Rotation.IDENTITY;
-    private double sigma;
 
     private record Key(double seconds, Rotation firstFromKey, byte[] luma) {}
 
@@ -94,7 +93,6 @@ public final class TurnTracker {
                     Rotation.ofVector(turn[0], turn[1], turn[2]).inverse());
         }
         double alone = told ? between.sigma() : Double.POSITIVE_INFINITY;
-        sigma = alone;
         Rotation expected = firstFromNow;
         List<Key> near = keys.stream()
                 .filter(key -> key.firstFromKey.angleTo(expected) < FAR)
@@ -106,7 +104,6 @@ public final class TurnTracker {
             if (hold(key, luma) && against.sigma() < OTHER * alone) {
                 firstFromNow = expected.times(
                         Rotation.ofVector(turn[0], turn[1], turn[2]).inverse());
-                sigma = against.sigma();
                 return true;
             }
         }
@@ -119,11 +116,6 @@ public final class TurnTracker {
     /** Takes directions of the lens as it is now to those of the lens at the first picture. */
     public Rotation firstFromNow() {
         return firstFromNow;
-    }
-
-    /** Standard error of the last picture's turn about one axis, radians; infinite where it could not be told. */
-    public double sigma() {
-        return sigma;
     }
 
     private void keep(double seconds, byte[] luma) {

@@ -26,11 +26,6 @@ public record Steady(Optional<ShakeMeasure> measure, SteadySettings settings, do
         }
     }
 
-    /** The same shown otherwise. */
-    public Steady with(SteadySettings other) {
-        return new Steady(measure, other, readOutSeconds);
-    }
-
     /** Which lens is where changes nothing about how the rig moved. */
     @Override
     public Steady withSlots(UnaryOperator<String> slotOf) {

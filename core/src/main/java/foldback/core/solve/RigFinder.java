@@ -169,8 +169,13 @@ public final class RigFinder {
             }
             RigSolver.Guess guess = RigSolver.guess(card, rig, points, Turns.NONE, settings, solving);
             rig = guess.rig();
-            nearest = NEARER * guess.nearest() + NEARER_BY;
+            nearest = nearestAfter(guess);
         }
+    }
+
+    /** Inverse distance of the nearest things to be looked for next, 1/m. */
+    static double nearestAfter(RigSolver.Guess guess) {
+        return NEARER * guess.nearest() + NEARER_BY;
     }
 
     /**

@@ -27,9 +27,6 @@ final class TurnEvidence {
     /** Fewer points tell nothing of a turn. */
     private static final int LEAST_POINTS = 40;
 
-    private static final double NEARER = 1.5;
-    private static final double NEARER_BY = 0.1;
-
     private final PointFinder reference;
     private final List<PointFinder> moments;
 
@@ -72,7 +69,7 @@ final class TurnEvidence {
             return Turns.NONE;
         }
         RigSolver.Guess guess = RigSolver.guess(card, rig, points, new Turns(turns, coarse), settings, Run.QUIET);
-        PointFinder.Search search = FINE.upTo(NEARER * guess.nearest() + NEARER_BY);
+        PointFinder.Search search = FINE.upTo(RigFinder.nearestAfter(guess));
         List<Turns.Turn> found = new ArrayList<>();
         List<TurnPoint> fine = new ArrayList<>();
         for (int n = 0; n < turned.size(); n++) {

@@ -10,6 +10,10 @@ public record Position(double x, double y, double z) {
         }
     }
 
+    public Position plus(Position offset) {
+        return new Position(x + offset.x, y + offset.y, z + offset.z);
+    }
+
     public double distanceTo(Position other) {
         return Math.sqrt((x - other.x) * (x - other.x) + (y - other.y) * (y - other.y) + (z - other.z) * (z - other.z));
     }

@@ -130,6 +130,15 @@ public record Rotation(double w, double x, double y, double z) {
         return gimbalLocked(m) ? 0 : StrictMath.atan2(m[3], m[4]);
     }
 
+    /** A point or an offset, turned about the origin. */
+    public Position apply(Position p) {
+        double[] m = matrix();
+        return new Position(
+                m[0] * p.x() + m[1] * p.y() + m[2] * p.z(),
+                m[3] * p.x() + m[4] * p.y() + m[5] * p.z(),
+                m[6] * p.x() + m[7] * p.y() + m[8] * p.z());
+    }
+
     /** The vector along its axis, of its angle's length, radians: what {@link #ofVector} takes. */
     public double[] vector() {
         double sign = w < 0 ? -1 : 1;

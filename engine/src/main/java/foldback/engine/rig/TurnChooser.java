@@ -62,7 +62,7 @@ final class TurnChooser {
     }
 
     /** A moment at which a rig turns so fast, radians a second. */
-    private record Calm(double seconds, double speed) {}
+    private record Calm(double seconds, double speed, MomentChooser.Glance glance) {}
 
     /** A moment and how far the rig had turned by then. */
     private record Turned(Calm moment, Rotation turn) {
@@ -90,8 +90,10 @@ final class TurnChooser {
         double[] times = IntStream.range(0, TIMES)
                 .mapToDouble(m -> span.from() + span.seconds() * (m + 0.5) / TIMES)
                 .toArray();
-        MomentChooser.Glance first = glance(wanted.orElse(times[0]));
-        if (Arrays.stream(times).noneMatch(seconds -> hasTurned(first, seconds))) {
+        List<MomentChooser.Glance> glances =
+                Arrays.stream(times).mapToObj(this::glance).toList();
+        MomentChooser.Glance first = wanted.map(this::glance).orElse(glances.get(0));
+        if (glances.stream().noneMatch(glance -> hasTurned(first, glance))) {
             return Optional.empty();
         }
         run.check();
@@ -99,7 +101,7 @@ final class TurnChooser {
                 Arrays.stream(times).map(seconds -> speed(span, seconds)).toArray();
         List<Calm> calm = IntStream.range(0, TIMES)
                 .filter(m -> speeds[m] < FASTEST)
-                .mapToObj(m -> new Calm(times[m], speeds[m]))
+                .mapToObj(m -> new Calm(times[m], speeds[m], glances.get(m)))
                 .sorted(Comparator.comparingDouble(Calm::speed))
                 .toList();
         run.check();
@@ -109,7 +111,7 @@ final class TurnChooser {
         double reference = wanted.orElse(rounded(calm.get(0).seconds));
         MomentChooser.Glance there = glance(reference);
         List<Calm> changed = calm.stream()
-                .filter(moment -> hasTurned(there, moment.seconds))
+                .filter(moment -> hasTurned(there, moment.glance))
                 .limit(COMPARED)
                 .toList();
         List<Double> chosen = wanted(turned(reference, changed, run)).stream()
@@ -119,8 +121,8 @@ final class TurnChooser {
         return chosen.isEmpty() ? Optional.empty() : Optional.of(new Choice(reference, chosen));
     }
 
-    private boolean hasTurned(MomentChooser.Glance since, double seconds) {
-        return glance(seconds).changedSince(since, CODES) > CHANGED;
+    private static boolean hasTurned(MomentChooser.Glance since, MomentChooser.Glance glance) {
+        return glance.changedSince(since, CODES) > CHANGED;
     }
 
     private static double rounded(double seconds) {
@@ -136,12 +138,13 @@ final class TurnChooser {
     private double speed(TimeSpan span, double seconds) {
         double from = Math.max(span.from(), Math.min(seconds, span.to() - 2 * between));
         int halvings = FarThings.halvings(card, 0, SMALL);
-        Plane one = frames.at(0, from, halvings).y();
+        Frame before = frames.at(0, from, halvings);
+        int bits = before.format().bits();
+        Plane one = before.y();
         Plane two = frames.at(0, from + between, halvings).y();
         Lens lens = card.lenses().get(0).lens().scaledTo(one.width(), one.height());
         TurnMeter meter = new TurnMeter(lens);
         double[] turn = new double[3];
-        int bits = frames.at(0, from, halvings).format().bits();
         meter.next(bytes(one, bits), turn);
         return meter.next(bytes(two, bits), turn)
                 ? Math.sqrt(turn[0] * turn[0] + turn[1] * turn[1] + turn[2] * turn[2]) / between

@@ -111,14 +111,14 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
      * @param way in the world, metres
      */
     RigScene turned(Rotation turn, Position way, double seconds) {
-        Position there = new Position(stand.x() + way.x(), stand.y() + way.y(), stand.z() + way.z());
+        Position there = stand.plus(way);
         return moved(turn, there, seconds, (long) (1000 * seconds));
     }
 
     private RigScene moved(Rotation turn, Position there, double seconds, long seeds) {
         List<RigLens> turned = truth.lenses().stream()
                 .map(lens -> new RigLens(
-                        lens.slot(), lens.lens(), turn.times(lens.rigFromLens()), turned(turn, lens.pupil())))
+                        lens.slot(), lens.lens(), turn.times(lens.rigFromLens()), turn.apply(lens.pupil())))
                 .toList();
         return new RigScene(new Rig(truth.name(), turned), card, there, time + seconds, sensors, seed + seeds);
     }
@@ -135,14 +135,6 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
     static Rotation aboutUpright(SplittableRandom random) {
         return Rotation.ofYawPitchRoll(
                 between(random, -Math.PI, Math.PI), between(random, -0.05, 0.05), between(random, -0.05, 0.05));
-    }
-
-    private static Position turned(Rotation turn, Position p) {
-        double[] m = turn.matrix();
-        return new Position(
-                m[0] * p.x() + m[1] * p.y() + m[2] * p.z(),
-                m[3] * p.x() + m[4] * p.y() + m[5] * p.z(),
-                m[6] * p.x() + m[7] * p.y() + m[8] * p.z());
     }
 
     static Position somewhere(SplittableRandom random, int stand) {

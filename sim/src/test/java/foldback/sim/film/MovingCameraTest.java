@@ -46,16 +46,7 @@ class MovingCameraTest {
     /** What a rig that stands so sees, by the camera that cannot move. */
     private static Frame stillAt(Pose pose, Sensor sensor, double time) {
         Rotation turn = pose.worldFromRig();
-        double[] m = turn.matrix();
-        Position p = lens().pupil();
-        RigLens turned = new RigLens(
-                "A",
-                lens().lens(),
-                turn.times(lens().rigFromLens()),
-                new Position(
-                        m[0] * p.x() + m[1] * p.y() + m[2] * p.z(),
-                        m[3] * p.x() + m[4] * p.y() + m[5] * p.z(),
-                        m[6] * p.x() + m[7] * p.y() + m[8] * p.z()));
+        RigLens turned = new RigLens("A", lens().lens(), turn.times(lens().rigFromLens()), turn.apply(lens().pupil()));
         return new Studio(pose.place(), 1)
                 .shoot(new Rig("one", List.of(turned)), List.of(sensor), time, PixelFormat.YUV420_8, 3)
                 .get(0);

@@ -6,7 +6,6 @@ import foldback.core.match.view.Picture;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
-import foldback.core.space.Direction;
 import foldback.core.space.Position;
 import foldback.core.space.Rotation;
 import java.util.ArrayList;
@@ -123,18 +122,8 @@ public final class TurnFinder {
                     String.valueOf((char) ('A' + n)),
                     lens.lens(),
                     turned ? turn.times(lens.rigFromLens()) : lens.rigFromLens(),
-                    turned ? moved(lens.pupil(), turn, place) : lens.pupil()));
+                    turned ? turn.apply(lens.pupil()).plus(place) : lens.pupil()));
         }
         return new Rig(rig.name(), lenses);
-    }
-
-    private static Position moved(Position pupil, Rotation turn, Position place) {
-        double length = pupil.distanceTo(Position.ORIGIN);
-        if (length == 0) {
-            return place;
-        }
-        Direction there = turn.apply(new Direction(pupil.x(), pupil.y(), pupil.z()));
-        return new Position(
-                place.x() + length * there.x(), place.y() + length * there.y(), place.z() + length * there.z());
     }
 }

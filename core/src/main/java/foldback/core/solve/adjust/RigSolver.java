@@ -385,14 +385,10 @@ public final class RigSolver {
     }
 
     private static Stand stand(RigState state, int stand, Rotation whole) {
-        double[] m = whole.matrix();
         double[] way = state.ways[stand];
         return new Stand(
                 whole.times(state.firstFromStand[stand]).times(whole.inverse()),
-                new Position(
-                        m[0] * way[0] + m[1] * way[1] + m[2] * way[2],
-                        m[3] * way[0] + m[4] * way[1] + m[5] * way[2],
-                        m[6] * way[0] + m[7] * way[1] + m[8] * way[2]));
+                whole.apply(new Position(way[0], way[1], way[2])));
     }
 
     private static Priors priors(Rig card, Rotation[] firstFromStand, SolveSettings settings, int stage) {
