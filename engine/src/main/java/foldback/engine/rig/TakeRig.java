@@ -59,34 +59,33 @@ public final class TakeRig {
      */
     public static Solved solve(Rig card, List<TakeClip> clips, LensFrames frames, RigRequest request, Run run) {
         Rig fitting = fitted(card, clips);
+        request.moments().forEach(moment -> clips.forEach(clip -> checkShown(clip, moment)));
+        Optional<TurnChooser.Choice> turns =
+                tellsOfTurns(request, clips) ? turns(fitting, clips, frames, request, run) : Optional.empty();
+        List<Double> turned = turns.map(TurnChooser.Choice::turned).orElse(List.of());
         List<Double> moments = request.moments();
         List<Reason> chosen = List.of();
-        if (moments.isEmpty()) {
+        if (moments.isEmpty() && turns.isPresent()) {
+            // Where it turns most moments are smeared or lean: the calmest one that it turned to is the second.
+            moments = List.of(turns.get().reference(), turned.get(turned.size() - 1));
+            chosen = List.of(Reason.of(RigReason.CALM));
+        } else if (moments.isEmpty()) {
             MomentChooser.Proposal proposal = MomentChooser.propose(
                     frames, known(fitting, request), clips.size(), commonSpan(clips), run.part(0, CHOOSING_SHARE));
             moments = proposal.moments();
             chosen = proposal.reasons();
         }
-        moments.forEach(moment -> clips.forEach(clip -> checkShown(clip, moment)));
-        List<Double> turned = List.of();
-        if (tellsOfTurns(request, clips)) {
-            double period =
-                    clips.get(0).index().duration() / clips.get(0).index().frames();
-            Optional<TurnChooser.Choice> turns = new TurnChooser(fitting, frames, period)
-                    .choose(commonSpan(clips), request.moments().stream().findFirst(), run);
-            if (turns.isPresent()) {
-                turned = turns.get().turned();
-                // Where it turns most moments are smeared or lean: the calmest one that it turned to is the second.
-                if (request.moments().isEmpty()) {
-                    moments = List.of(turns.get().reference(), turned.get(turned.size() - 1));
-                    chosen = List.of(Reason.of(RigReason.CALM));
-                }
-            }
-        }
         List<Moment> seen = seen(clips, frames, moments, run.part(CHOOSING_SHARE, READING_SHARE));
         List<Moment> turnedTo = seen(clips, frames, turned, Run.QUIET);
         RigFinder.Sorted sorted = solved(fitting, seen, turnedTo, request, run.part(READING_SHARE, 1));
         return new Solved(sorted.clips(), saidOfOrder(fitting, sorted), moments, turned, chosen);
+    }
+
+    private static Optional<TurnChooser.Choice> turns(
+            Rig card, List<TakeClip> clips, LensFrames frames, RigRequest request, Run run) {
+        double period = clips.get(0).index().duration() / clips.get(0).index().frames();
+        return new TurnChooser(card, frames, period)
+                .choose(commonSpan(clips), request.moments().stream().findFirst(), run);
     }
 
     /** More lenses than two tell all of each other's inside; and a turn tells nothing of where unknown lenses point. */

@@ -65,7 +65,8 @@ class TurnChooserTest {
         private Frame shot(int lens, double seconds, int size) {
             Rig one = new Rig("one", List.of(PAIR.lenses().get(lens).scaledTo(size, size)));
             return new Studio(THERE, 1)
-                    .shoot(one, List.of(Sensor.IDEAL), ride, seconds, PixelFormat.YUV420_8, 2)
+                    .riding(ride)
+                    .shoot(one, List.of(Sensor.IDEAL), seconds, PixelFormat.YUV420_8, 2)
                     .get(0);
         }
     }

@@ -62,29 +62,11 @@ public final class PairTrials {
             turned.add(trial(n, "turned", scene, first, moved(scene, 0), SolveSettings.defaults(), news));
             walked.add(trial(n, "walked", scene, first, moved(scene, 1), SolveSettings.defaults(), news));
         }
-        return List.of(
-                figure("pairs: over the lens, median", Figure.percentile(ofTheKind, Outcome::lens, 0.5), 0.15),
-                figure("pairs: over the lens, 95%", Figure.percentile(ofTheKind, Outcome::lens, 0.95), 0.3),
-                figure("pairs, turned: over the lens, median", Figure.percentile(turned, Outcome::lens, 0.5), 0.06),
-                figure("pairs, turned: over the lens, 95%", Figure.percentile(turned, Outcome::lens, 0.95), 0.15),
-                figure(
-                        "pairs, turned: over the overlaps, median",
-                        Figure.percentile(turned, Outcome::overlap, 0.5),
-                        0.05),
-                figure(
-                        "pairs, turned: over the overlaps, 95%",
-                        Figure.percentile(turned, Outcome::overlap, 0.95), 0.12),
-                figure("pairs, walked: over the lens, median", Figure.percentile(walked, Outcome::lens, 0.5), 0.06),
-                figure("pairs, walked: over the lens, 95%", Figure.percentile(walked, Outcome::lens, 0.95), 0.15),
-                figure(
-                        "pairs, walked: over the overlaps, median",
-                        Figure.percentile(walked, Outcome::overlap, 0.5),
-                        0.05),
-                figure(
-                        "pairs, walked: over the overlaps, 95%",
-                        Figure.percentile(walked, Outcome::overlap, 0.95), 0.12),
-                figure("pairs: over the overlaps, median", Figure.percentile(ofTheKind, Outcome::overlap, 0.5), 0.05),
-                figure("pairs: over the overlaps, 95%", Figure.percentile(ofTheKind, Outcome::overlap, 0.95), 0.12),
+        List<Figure> figures = new ArrayList<>();
+        figures.addAll(errors("pairs", ofTheKind, 0.15, 0.3));
+        figures.addAll(errors("pairs, turned", turned, 0.06, 0.15));
+        figures.addAll(errors("pairs, walked", walked, 0.06, 0.15));
+        figures.addAll(List.of(
                 figure(
                         "pairs: above the card of the kind, worst",
                         Figure.percentile(ofTheKind, Outcome::worse, 1),
@@ -98,7 +80,22 @@ public final class PairTrials {
                 stated("pairs: the whole lens over what is stated, RMS", ofTheKind, Outcome::lensOverStated),
                 stated("pairs: the same, of cards of the unit", ofTheUnit, Outcome::lensOverStated),
                 stated("pairs: the same, turned", turned, Outcome::lensOverStated),
-                stated("pairs: the same, walked", walked, Outcome::lensOverStated));
+                stated("pairs: the same, walked", walked, Outcome::lensOverStated)));
+        return figures;
+    }
+
+    /**
+     * Over the lens and over the overlaps, which all kinds have the same bars for.
+     *
+     * @param median the bar of the median over the lens, degrees
+     * @param most that of 95%
+     */
+    private static List<Figure> errors(String kind, List<Outcome> outcomes, double median, double most) {
+        return List.of(
+                figure(kind + ": over the lens, median", Figure.percentile(outcomes, Outcome::lens, 0.5), median),
+                figure(kind + ": over the lens, 95%", Figure.percentile(outcomes, Outcome::lens, 0.95), most),
+                figure(kind + ": over the overlaps, median", Figure.percentile(outcomes, Outcome::overlap, 0.5), 0.05),
+                figure(kind + ": over the overlaps, 95%", Figure.percentile(outcomes, Outcome::overlap, 0.95), 0.12));
     }
 
     private static Figure figure(String name, double degrees, double limit) {

@@ -117,8 +117,8 @@ public record RigScene(Rig truth, Rig card, Position stand, double time, List<Se
 
     private RigScene moved(Rotation turn, Position there, double seconds, long seeds) {
         List<RigLens> turned = truth.lenses().stream()
-                .map(lens -> new RigLens(
-                        lens.slot(), lens.lens(), turn.times(lens.rigFromLens()), turn.apply(lens.pupil())))
+                .map(lens ->
+                        new RigLens(lens.slot(), lens.lens(), turn.times(lens.rigFromLens()), turn.apply(lens.pupil())))
                 .toList();
         return new RigScene(new Rig(truth.name(), turned), card, there, time + seconds, sensors, seed + seeds);
     }

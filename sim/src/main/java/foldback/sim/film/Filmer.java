@@ -13,7 +13,6 @@ import foldback.media.ffmpeg.EncoderSettings;
 import foldback.media.ffmpeg.FrameWriter;
 import foldback.media.ffmpeg.Joiner;
 import foldback.sim.film.TakePlan.Recording;
-import foldback.sim.motion.Ride;
 import foldback.sim.sound.Microphone;
 import foldback.sim.sound.SoundScape;
 import java.io.IOException;
@@ -39,7 +38,8 @@ public final class Filmer {
     /** @param news takes a line for each step */
     public static void film(TakePlan take, Path folder, Consumer<String> news) throws IOException {
         Files.createDirectories(folder);
-        Studio studio = new Studio(take.stand());
+        Studio still = new Studio(take.stand());
+        Studio studio = take.ride().map(still::riding).orElse(still);
         List<RigLens> lenses = take.rig().lenses();
         if (take.sideBySide()) {
             List<Sensor> sensors =
@@ -52,9 +52,7 @@ public final class Filmer {
                 clip(take, name, List.of(lenses.get(i)), List.of(sensor), i, studio, folder, news);
             }
         }
-        Frame sphere = take.ride()
-                .map(ride -> studio.sphere(SPHERE_WIDTH, ride, take.sphereSeconds(), PixelFormat.YUV420_8, take.seed()))
-                .orElseGet(() -> studio.sphere(SPHERE_WIDTH, take.sphereSeconds(), PixelFormat.YUV420_8, take.seed()));
+        Frame sphere = studio.sphere(SPHERE_WIDTH, take.sphereSeconds(), PixelFormat.YUV420_8, take.seed());
         Files.write(folder.resolve("truth-sphere.jpg"), JpegWriter.encode(sphere, 0.95f));
         Files.writeString(
                 folder.resolve("truth.json"),
@@ -102,12 +100,7 @@ public final class Filmer {
                 }
             };
             PixelFormat format = PixelFormat.YUV420_8;
-            if (take.ride().isPresent()) {
-                Ride ride = take.ride().get();
-                studio.filmSideBySide(lenses, sensors, ride, start, take.rate(), frames, format, seed, sink);
-            } else {
-                studio.filmSideBySide(lenses, sensors, start, take.rate(), frames, format, seed, sink);
-            }
+            studio.filmSideBySide(lenses, sensors, start, take.rate(), frames, format, seed, sink);
             writer.finish();
         }
         short[] samples = take.sounds()

@@ -1,7 +1,6 @@
 package foldback.sim.film;
 
 import foldback.core.picture.Frame;
-import foldback.core.rig.RigLens;
 import foldback.core.space.Position;
 import foldback.core.space.Rotation;
 import foldback.sim.motion.Pose;
@@ -48,10 +47,6 @@ final class MovingCamera {
         this.seed = seed;
         way = samples == 1 ? Tracer.Light.PLAIN : Tracer.Light.SOFT;
         development = new Development(rays, seed);
-    }
-
-    static MovingCamera of(World world, RigLens lens, Sensor sensor, Ride ride, int samples, long seed) {
-        return new MovingCamera(world, new LensRays(lens), lens.pupil(), sensor, ride, samples, seed);
     }
 
     void shoot(double time, long frameSeed, Frame frame) {

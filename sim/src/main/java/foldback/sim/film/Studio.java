@@ -10,6 +10,7 @@ import foldback.sim.motion.Ride;
 import foldback.sim.world.World;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.ObjLongConsumer;
 
 /** Films the world with a rig, in memory: the frames of each lens, and the sphere as it truly was. */
@@ -23,6 +24,7 @@ public final class Studio {
     private static final World WORLD = new World();
 
     private final Position stand;
+    private final Optional<Ride> ride;
     private final int samples;
 
     public Studio() {
@@ -39,31 +41,23 @@ public final class Studio {
      * @param samples of a pixel each way; 1 is quick, with hard shadows and edges
      */
     public Studio(Position stand, int samples) {
+        this(stand, Optional.empty(), samples);
+    }
+
+    private Studio(Position stand, Optional<Ride> ride, int samples) {
         this.stand = stand;
+        this.ride = ride;
         this.samples = samples;
+    }
+
+    /** The same for a rig that moves, instead of where it stands; times are those of a picture's first line. */
+    public Studio riding(Ride moving) {
+        return new Studio(stand, Optional.of(moving), samples);
     }
 
     /** One frame of each lens at a take time. */
     public List<Frame> shoot(Rig rig, List<Sensor> sensors, double time, PixelFormat format, long seed) {
         return shoot(rig, sensors, time, format, (lens, x, y) -> true, seed);
-    }
-
-    /**
-     * One frame of each lens of a rig that moves.
-     *
-     * @param ride instead of where the studio stands
-     * @param time take time of the first line
-     */
-    public List<Frame> shoot(Rig rig, List<Sensor> sensors, Ride ride, double time, PixelFormat format, long seed) {
-        List<Frame> frames = new ArrayList<>();
-        for (int i = 0; i < rig.lenses().size(); i++) {
-            RigLens lens = rig.lenses().get(i);
-            Frame frame = frame(lens, format, 1);
-            MovingCamera.of(WORLD, lens, sensors.get(i), ride, samples, seed + i)
-                    .shoot(time, 0, frame);
-            frames.add(frame);
-        }
-        return frames;
     }
 
     /** Which places of the lenses' pictures are wanted. */
@@ -78,18 +72,19 @@ public final class Studio {
             RigLens lens = rig.lenses().get(i);
             Frame frame = frame(lens, format, 1);
             int number = i;
-            camera(lens, (x, y) -> wanted.test(number, x, y), sensors.get(i), seed + i)
-                    .shoot(time, 0, frame);
+            LensRays rays = new LensRays(lens, (x, y) -> wanted.test(number, x, y));
+            camera(rays, lens.pupil(), sensors.get(i), seed + i).shoot(time, 0, frame);
             frames.add(frame);
         }
         return frames;
     }
 
-    /** The lenses of a rig as cameras that were set up once; what does not move is traced now. */
+    /** The lenses of a rig that stands as cameras that were set up once; what does not move is traced now. */
     public Cameras cameras(Rig rig, long seed) {
         List<Camera> cameras = new ArrayList<>();
         for (int i = 0; i < rig.lenses().size(); i++) {
-            cameras.add(camera(rig.lenses().get(i), LensRays.Mask.ALL, Sensor.IDEAL, seed + i));
+            RigLens lens = rig.lenses().get(i);
+            cameras.add(still(new LensRays(lens), lens.pupil(), Sensor.IDEAL, seed + i));
         }
         return new Cameras(rig, cameras);
     }
@@ -111,42 +106,9 @@ public final class Studio {
             ObjLongConsumer<Frame> sink) {
         List<Shooting> cameras = new ArrayList<>();
         for (int i = 0; i < lenses.size(); i++) {
-            cameras.add(camera(lenses.get(i), LensRays.Mask.ALL, sensors.get(i), seed + i)::shoot);
+            RigLens lens = lenses.get(i);
+            cameras.add(camera(new LensRays(lens), lens.pupil(), sensors.get(i), seed + i));
         }
-        film(lenses, cameras, start, rate, frames, format, sink);
-    }
-
-    /** The same with a rig that moves. */
-    public void filmSideBySide(
-            List<RigLens> lenses,
-            List<Sensor> sensors,
-            Ride ride,
-            double start,
-            double rate,
-            int frames,
-            PixelFormat format,
-            long seed,
-            ObjLongConsumer<Frame> sink) {
-        List<Shooting> cameras = new ArrayList<>();
-        for (int i = 0; i < lenses.size(); i++) {
-            cameras.add(MovingCamera.of(WORLD, lenses.get(i), sensors.get(i), ride, samples, seed + i)::shoot);
-        }
-        film(lenses, cameras, start, rate, frames, format, sink);
-    }
-
-    /** Fills a frame with the picture at a time. */
-    private interface Shooting {
-        void shoot(double time, long frameSeed, Frame frame);
-    }
-
-    private static void film(
-            List<RigLens> lenses,
-            List<Shooting> cameras,
-            double start,
-            double rate,
-            int frames,
-            PixelFormat format,
-            ObjLongConsumer<Frame> sink) {
         Frame picture = frame(lenses.get(0), format, lenses.size());
         int width = picture.width() / lenses.size();
         for (int n = 0; n < frames; n++) {
@@ -157,20 +119,16 @@ public final class Studio {
         }
     }
 
-    /** The sphere around the rig's origin at a time, as an ideal camera would see it. */
-    public Frame sphere(int width, double time, PixelFormat format, long seed) {
-        Camera camera = new Camera(WORLD, new SphereRays(width, width / 2), stand, Sensor.IDEAL, samples, seed);
-        Frame frame = Frame.allocate(format, ColourTags.BT709_LIMITED, width, width / 2);
-        camera.shoot(time, 0, frame);
-        return frame;
+    /** Fills a frame with the picture at a time. */
+    private interface Shooting {
+        void shoot(double time, long frameSeed, Frame frame);
     }
 
-    /** The sphere as a rig sees it that moves, each line at the same instant, turned as the rig is. */
-    public Frame sphere(int width, Ride ride, double time, PixelFormat format, long seed) {
-        MovingCamera camera = new MovingCamera(
-                WORLD, new SphereRays(width, width / 2), Position.ORIGIN, Sensor.IDEAL, ride, samples, seed);
+    /** The sphere around the rig's origin at a time, as an ideal camera would see it that is turned as the rig is. */
+    public Frame sphere(int width, double time, PixelFormat format, long seed) {
         Frame frame = Frame.allocate(format, ColourTags.BT709_LIMITED, width, width / 2);
-        camera.shoot(time, 0, frame);
+        camera(new SphereRays(width, width / 2), Position.ORIGIN, Sensor.IDEAL, seed)
+                .shoot(time, 0, frame);
         return frame;
     }
 
@@ -179,15 +137,20 @@ public final class Studio {
      *
      * @return row by row, metres; large for the sky
      */
-    public float[] depth(int width, Ride ride, double time) {
-        return new MovingCamera(WORLD, new SphereRays(width, width / 2), Position.ORIGIN, Sensor.IDEAL, ride, 1, 0)
+    public float[] depth(int width, double time) {
+        Ride moving = ride.orElse(Ride.still(stand));
+        return new MovingCamera(WORLD, new SphereRays(width, width / 2), Position.ORIGIN, Sensor.IDEAL, moving, 1, 0)
                 .depth(time);
     }
 
-    private Camera camera(RigLens lens, LensRays.Mask wanted, Sensor sensor, long seed) {
-        Position pupil = lens.pupil();
-        Position place = new Position(stand.x() + pupil.x(), stand.y() + pupil.y(), stand.z() + pupil.z());
-        return new Camera(WORLD, new LensRays(lens, wanted), place, sensor, samples, seed);
+    private Shooting camera(PixelRays rays, Position pupil, Sensor sensor, long seed) {
+        return ride.isPresent()
+                ? new MovingCamera(WORLD, rays, pupil, sensor, ride.get(), samples, seed)::shoot
+                : still(rays, pupil, sensor, seed)::shoot;
+    }
+
+    private Camera still(PixelRays rays, Position pupil, Sensor sensor, long seed) {
+        return new Camera(WORLD, rays, stand.plus(pupil), sensor, samples, seed);
     }
 
     static Frame frame(RigLens lens, PixelFormat format, int across) {

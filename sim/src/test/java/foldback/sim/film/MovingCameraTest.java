@@ -35,7 +35,8 @@ class MovingCameraTest {
 
     private static Frame shot(Ride ride, Sensor sensor, double time) {
         return new Studio(THERE, 1)
-                .shoot(new Rig("one", List.of(lens())), List.of(sensor), ride, time, PixelFormat.YUV420_8, 3)
+                .riding(ride)
+                .shoot(new Rig("one", List.of(lens())), List.of(sensor), time, PixelFormat.YUV420_8, 3)
                 .get(0);
     }
 
@@ -107,8 +108,8 @@ class MovingCameraTest {
     @Test
     void depthIsThatOfTheWorldFromWhereTheRigIs() {
         Ride raised = Ride.still(new Position(0, -2.2, 0));
-        float[] low = new Studio().depth(64, Ride.still(new Position(0, -1.5, 0)), 0);
-        float[] high = new Studio().depth(64, raised, 0);
+        float[] low = new Studio().riding(Ride.still(new Position(0, -1.5, 0))).depth(64, 0);
+        float[] high = new Studio().riding(raised).depth(64, 0);
         int down = 31 * 64 + 32;
         assertThat(low[down]).isCloseTo(1.5f, within(0.06f));
         assertThat(high[down] - low[down]).isCloseTo(0.7f, within(0.03f));
