@@ -1,6 +1,7 @@
 import assert from "node:assert/strict";
 import { readFileSync } from "node:fs";
 import { test } from "node:test";
+import { ofDegrees } from "../../main/resources/static/js/bench/rotation.js";
 import { changed, isKeyed, keyAt, neighbour, valueAt, wayAt, withKey, withKeyMoved, withoutKey, withWay } from "../../main/resources/static/js/bench/keyTrack.js";
 
 const FRAME = 0.04;
@@ -65,4 +66,16 @@ test("neighbouring keys are found from between and from on them", () => {
   assert.equal(neighbour(moving, 3, FRAME, -1), 2);
   assert.equal(neighbour(moving, 4, FRAME, 1), null);
   assert.equal(neighbour(3, 1, FRAME, 1), null);
+});
+
+test("rotations are those of a render, for every way", () => {
+  const cases = JSON.parse(readFileSync(new URL("../resources/turns.json", import.meta.url)));
+  assert.ok(cases.length >= 5);
+  for (const { track, quaternions } of cases) {
+    for (const [time, wanted] of quaternions) {
+      const found = ofDegrees(valueAt(track, time));
+      const same = Math.abs(found.reduce((sum, value, k) => sum + value * wanted[k], 0));
+      assert.ok(same > 1 - 1e-8, `${found}, not ${wanted}, at ${time} of ${JSON.stringify(track)}`);
+    }
+  }
 });

@@ -6,7 +6,9 @@ import static org.assertj.core.api.Assertions.within;
 import foldback.core.keys.Amount;
 import foldback.core.keys.Easing;
 import foldback.core.keys.Key;
+import foldback.core.keys.RotationKeys;
 import foldback.core.keys.Track;
+import foldback.core.space.Rotation;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -39,5 +41,40 @@ class TracksTest {
                         .isCloseTo(value.get(1).asDouble(), within(1e-12));
             }
         }
+    }
+
+    @Test
+    void rendersAndPagesAgreeOnRotations() {
+        JsonNode cases = JsonMapper.builder()
+                .build()
+                .readTree(Path.of("src", "test", "resources", "turns.json").toFile());
+        assertThat(cases.size()).isGreaterThanOrEqualTo(5);
+        for (JsonNode each : cases) {
+            List<Key<Rotation>> keys = new ArrayList<>();
+            for (JsonNode key : each.path("track")) {
+                JsonNode angles = key.path("value");
+                keys.add(new Key<>(
+                        key.path("at_s").asDouble(),
+                        Rotation.ofYawPitchRoll(
+                                radians(angles, "yaw"), radians(angles, "pitch"), radians(angles, "roll")),
+                        Easing.valueOf(key.path("way").asString("curve").toUpperCase(Locale.ROOT))));
+            }
+            RotationKeys path = new RotationKeys(keys);
+            for (JsonNode value : each.path("quaternions")) {
+                JsonNode q = value.get(1);
+                Rotation wanted = new Rotation(
+                        q.get(0).asDouble(),
+                        q.get(1).asDouble(),
+                        q.get(2).asDouble(),
+                        q.get(3).asDouble());
+                assertThat(path.at(value.get(0).asDouble()).angleTo(wanted))
+                        .as("%s at %s", each.path("track"), value.get(0))
+                        .isLessThan(1e-7);
+            }
+        }
+    }
+
+    private static double radians(JsonNode angles, String name) {
+        return Math.toRadians(angles.path(name).asDouble());
     }
 }

@@ -59,7 +59,7 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
         StitchSettings settings = new StitchSettings(
                 canvas,
                 new Rig(rig.name(), lenses),
-                recipe.level().worldFromCanvas(),
+                recipe.level().still(),
                 recipe.seams().meetingMetres(),
                 recipe.seams().feather());
         return new RecipePlan(settings.withLevels(possible(levels, lenses)), halvings);

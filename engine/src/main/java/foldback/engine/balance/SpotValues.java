@@ -43,7 +43,7 @@ public final class SpotValues {
         for (int i = 0; i < frames.size(); i++) {
             LensView view = new LensView(
                     rig.lenses().get(i),
-                    recipe.level().worldFromCanvas(),
+                    recipe.level().at(seconds),
                     recipe.seams().meetingMetres());
             double[] at = view.project(CANVAS, x * CANVAS.width(), y * CANVAS.height());
             // NaN compares as false.

@@ -51,7 +51,7 @@ final class SteadyLane implements StageLane {
         RotationTrack rig = takes.shake(recipe, shown).worldFromRig();
         RotationTrack view = takes.view(recipe, shown);
         double[] trembling = Jitter.of(view, MeasureShake.SHAKE_HERTZ);
-        Rotation upright = recipe.level().worldFromCanvas();
+        Rotation upright = recipe.level().at(recipe.steady().settings().referenceSeconds());
         RotationTrack corrected = Jitter.left(rig, view);
         List<double[]> left = new ArrayList<>();
         for (int n = 0; n < rig.size(); n += step(rig)) {

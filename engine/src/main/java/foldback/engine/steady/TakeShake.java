@@ -6,12 +6,12 @@ import foldback.core.motion.RotationTrack;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.Steady;
 import foldback.core.rig.Rig;
-import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
 import foldback.core.space.Rotation;
+import foldback.core.space.RotationPath;
 import foldback.core.steady.RigShake;
+import foldback.core.steady.SteadySettings;
 import foldback.core.steady.Steadying;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.engine.picture.Additions;
@@ -22,6 +22,7 @@ import foldback.engine.take.TakeClip;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.IntStream;
 
 /** How takes were shaken, and how they are shown: measured once, shown otherwise in no time. */
@@ -40,7 +41,7 @@ public final class TakeShake implements TakeAdditions {
 
     private record ShakeKey(List<ClipRef> clips, Rig rig) {}
 
-    private record ViewKey(ShakeKey shake, Steady steady, Level level) {}
+    private record ViewKey(ShakeKey shake, SteadySettings settings, Rotation upright) {}
 
     /**
      * How a rig turned, with what could not be told.
@@ -99,12 +100,11 @@ public final class TakeShake implements TakeAdditions {
 
     /** How its view turns. */
     RotationTrack view(Recipe recipe, Take shown) {
+        SteadySettings settings = recipe.steady().settings();
+        Rotation upright = recipe.level().at(settings.referenceSeconds());
         return views.get(
-                new ViewKey(key(recipe, shown), recipe.steady(), recipe.level()),
-                key -> Steadying.view(
-                        shake(recipe, shown).worldFromRig(),
-                        recipe.level().worldFromCanvas(),
-                        recipe.steady().settings()));
+                new ViewKey(key(recipe, shown), settings, upright),
+                key -> Steadying.view(shake(recipe, shown).worldFromRig(), upright, settings));
     }
 
     private static ShakeKey key(Recipe recipe, Take shown) {
@@ -113,23 +113,37 @@ public final class TakeShake implements TakeAdditions {
                 recipe.geometry().rigOn());
     }
 
-    /** Its view is steady once it was measured. */
+    /** Its view is steady once it was measured, and turns as the keys of its level say. */
     @Override
     public Additions of(Recipe recipe, Take shown) {
+        Optional<RigMotion> steadied = steadied(recipe, shown);
+        Level level = recipe.level();
+        if (level.keys().isEmpty()) {
+            return steadied.map(Additions.NONE::withMotion).orElse(Additions.NONE);
+        }
+        RigMotion motion = steadied.orElseGet(() -> new RigMotion(
+                RotationPath.STILL, Collections.nCopies(shown.clips().size(), 0.0)));
+        RotationPath steady = motion.worldFromView();
+        Rotation planned = level.still().inverse();
+        return Additions.NONE.withMotion(motion.withView(
+                seconds -> steady.at(seconds).times(level.at(seconds)).times(planned)));
+    }
+
+    /** How its rig turned and its view is kept steady, whatever the level; empty where it was not measured. */
+    public Optional<RigMotion> steadied(Recipe recipe, Take shown) {
         if (recipe.steady().measure().isEmpty()) {
-            return Additions.NONE;
+            return Optional.empty();
         }
         RotationTrack rig = shake(recipe, shown).worldFromRig();
         double readOut = recipe.steady().readOutSeconds();
         // A picture's turn is that of its middle line.
         double middle = readOut / 2;
         List<TakeClip> clips = shown.clips();
-        List<RigLens> lenses = recipe.geometry().rigOn().lenses();
-        return Additions.NONE.withMotion(new RigMotion(
+        return Optional.of(new RigMotion(
                 seconds -> rig.at(seconds - middle),
                 view(recipe, shown),
                 (lens, seconds) -> firstRow(clips.get(lens), seconds),
-                Collections.nCopies(lenses.size(), readOut)));
+                Collections.nCopies(clips.size(), readOut)));
     }
 
     private static double firstRow(TakeClip clip, double seconds) {

@@ -40,7 +40,7 @@ class CoverageController {
     Map coverage(@PathVariable Long takeId, @PathVariable int number) {
         Recipe recipe = recipes.revision(takeId, number).read();
         Coverage coverage =
-                TakeRig.coverage(recipe, takes.of(recipe), recipe.level().worldFromCanvas(), COLUMNS);
+                TakeRig.coverage(recipe, takes.of(recipe), recipe.level().still(), COLUMNS);
         return new Map(
                 coverage.columns(),
                 recipe.geometry().rigOn().slots(),

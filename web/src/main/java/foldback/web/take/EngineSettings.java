@@ -1,6 +1,7 @@
 package foldback.web.take;
 
 import foldback.engine.gather.ClipHealths;
+import foldback.engine.level.LevelLines;
 import foldback.engine.play.Player;
 import foldback.engine.preview.Previewer;
 import foldback.engine.proxy.Proxies;
@@ -75,6 +76,12 @@ class EngineSettings {
     @Bean
     TakeShake takeShake(Proxies proxies, FoldbackProperties properties) {
         return new TakeShake(new LensTracks(properties.work().resolve("tracks"), Optional.of(proxies)));
+    }
+
+    @Bean
+    @Profile(Role.PAGES)
+    LevelLines levelLines(TakeShake shake) {
+        return new LevelLines(shake);
     }
 
     @Bean

@@ -1,8 +1,11 @@
+import { ofDegrees, toDegrees, turned, turnedTowards, turnVector } from "./rotation.js";
+
 /**
  * A number over time as recipes hold it: a number where it does not change (nothing where it is 0), else a list of keys with their
- * times, values and ways to the next key. Between keys it goes as in renders.
- * @typedef {{at_s: number, value: number, way?: "curve"|"linear"|"ease"|"hold"}} Key
- * @typedef {number|Key[]|undefined} Track
+ * times, values and ways to the next key. Between keys it goes as in renders. A rotation over time is the same with angles for values.
+ * @typedef {{yaw: number, pitch: number, roll: number}} Angles degrees
+ * @typedef {{at_s: number, value: number|Angles, way?: "curve"|"linear"|"ease"|"hold"}} Key
+ * @typedef {number|Angles|Key[]|undefined} Track
  */
 const AT = "at_s";
 
@@ -12,21 +15,50 @@ export const isKeyed = (track) => Array.isArray(track);
 
 const wayOf = (key) => key.way ?? CURVE;
 
-/** Level at the ends, at peaks and beside what is no curve (Fritsch and Butland 1984 elsewhere). */
-function slope(keys, i) {
-  if (i === 0 || i === keys.length - 1 || wayOf(keys[i - 1]) !== CURVE || wayOf(keys[i]) !== CURVE) {
-    return 0;
-  }
-  const before = keys[i][AT] - keys[i - 1][AT];
-  const after = keys[i + 1][AT] - keys[i][AT];
-  const one = (keys[i].value - keys[i - 1].value) / before;
-  const two = (keys[i + 1].value - keys[i].value) / after;
+/** Of a number before and after a key, a second: 0 at peaks, else as Fritsch and Butland 1984 have it. */
+function slope(one, two, before, after) {
   if (one * two <= 0) {
     return 0;
   }
   const share = (1 + after / (before + after)) / 3;
   return (one * two) / (share * two + (1 - share) * one);
 }
+
+/** The slopes of all numbers at a key, level at the ends and beside what is no curve; `change` gives their changes between two keys. */
+function slopes(keys, i, change) {
+  if (i === 0 || i === keys.length - 1 || wayOf(keys[i - 1]) !== CURVE || wayOf(keys[i]) !== CURVE) {
+    return [0, 0, 0];
+  }
+  const before = keys[i][AT] - keys[i - 1][AT];
+  const after = keys[i + 1][AT] - keys[i][AT];
+  const then = change(keys[i], keys[i + 1]);
+  return change(keys[i - 1], keys[i]).map((value, k) => slope(value / before, then[k] / after, before, after));
+}
+
+const NUMBERS = {
+  mixed: (a, b, s) => a + s * (b - a),
+  curved(keys, i, s, span) {
+    const difference = (a, b) => [b.value - a.value];
+    const one = slopes(keys, i, difference)[0] * span;
+    const two = slopes(keys, i + 1, difference)[0] * span;
+    const change = keys[i + 1].value - keys[i].value;
+    return keys[i].value + s * (one + s * (3 * change - 2 * one - two + s * (one + two - 2 * change)));
+  },
+};
+
+/** Along the sphere; curves by de Casteljau's way (Shoemake 1985). */
+const ROTATIONS = {
+  mixed: (a, b, s) => toDegrees(turnedTowards(ofDegrees(a), ofDegrees(b), s)),
+  curved(keys, i, s, span) {
+    const turn = (a, b) => turnVector(ofDegrees(a.value), ofDegrees(b.value));
+    const third = (value, n, time) => turned(ofDegrees(value), slopes(keys, n, turn).map((rate) => (rate * time) / 3));
+    let points = [ofDegrees(keys[i].value), third(keys[i].value, i, span), third(keys[i + 1].value, i + 1, -span), ofDegrees(keys[i + 1].value)];
+    while (points.length > 1) {
+      points = points.slice(1).map((point, n) => turnedTowards(points[n], point, s));
+    }
+    return toDegrees(points[0]);
+  },
+};
 
 /** The key whose stretch a time lies in, or -1 before the first. */
 function stretch(track, time) {
@@ -43,22 +75,18 @@ export function valueAt(track, time) {
   if (i < 0 || i === track.length - 1) {
     return track[Math.max(0, i)].value;
   }
-  const begin = track[i].value;
-  const change = track[i + 1].value - begin;
+  const { mixed, curved } = typeof track[i].value === "number" ? NUMBERS : ROTATIONS;
   const span = track[i + 1][AT] - track[i][AT];
   const s = (time - track[i][AT]) / span;
   switch (wayOf(track[i])) {
     case "hold":
-      return begin;
+      return track[i].value;
     case "linear":
-      return begin + s * change;
+      return mixed(track[i].value, track[i + 1].value, s);
     case "ease":
-      return begin + s * s * (3 - 2 * s) * change;
-    default: {
-      const one = slope(track, i) * span;
-      const two = slope(track, i + 1) * span;
-      return begin + s * (one + s * (3 * change - 2 * one - two + s * (one + two - 2 * change)));
-    }
+      return mixed(track[i].value, track[i + 1].value, s * s * (3 - 2 * s));
+    default:
+      return curved(track, i, s, span);
   }
 }
 

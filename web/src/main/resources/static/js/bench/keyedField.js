@@ -16,6 +16,7 @@ const SIGNS = { still: ["◇", "does not change: press to set a key here"], betw
  * @property {number} decimals
  * @property {number} most
  * @property {number} times what is shown for 1
+ * @property {function(Angles): number} [number] what is drawn of a value that is no number
  * @property {function(): import("./keyTrack.js").Track} track as it is saved
  * @property {function(import("./keyTrack.js").Track): object} set the change of a recipe that makes it so
  * @returns {{field: HTMLElement, show: function(): void}}
@@ -29,18 +30,28 @@ export function keyedField(store, of) {
     onInput: (value) => store.previewAll(edited(value)),
     onDone: (value) => store.keep(`${of.name} to ${plain(value, of.decimals)} ${of.unit}`, edited(value)),
   });
-  const button = element("button", { type: "button", class: "key-sign", "data-test": `key-${of.id}` });
-  button.addEventListener("click", () => toggleKey(store, of));
-  field.querySelector("label").after(button);
+  const key = keyButton(store, of);
+  field.querySelector("label").after(key.button);
   const show = () => {
     field.set(shown());
-    const [sign, says] = SIGNS[keyAt(of.track(), store.time, frame) ? "on" : isKeyed(of.track()) ? "between" : "still"];
+    key.show();
+  };
+  show();
+  return { field, show };
+}
+
+/** The button that sets a key at the moment, or takes it, and shows whether there is one. */
+export function keyButton(store, of) {
+  const button = element("button", { type: "button", class: "key-sign", "data-test": `key-${of.id}` });
+  button.addEventListener("click", () => toggleKey(store, of));
+  const show = () => {
+    const [sign, says] = SIGNS[keyAt(of.track(), store.time, 1 / store.kept.rate) ? "on" : isKeyed(of.track()) ? "between" : "still"];
     button.textContent = sign;
     button.title = `${of.label}: ${says}`;
     button.setAttribute("aria-label", button.title);
   };
   show();
-  return { field, show };
+  return { button, show };
 }
 
 /** Sets a key at the moment, or takes the one away that is there. */

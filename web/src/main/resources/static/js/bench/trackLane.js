@@ -18,6 +18,7 @@ export function trackLane(store, of) {
   const frame = 1 / store.kept.rate;
   let dragged = null;
   const track = () => dragged ?? of.track();
+  const number = of.number ?? ((it) => it);
   const head = element("div", { class: "row-head track-head", "data-test": `track-${of.id}` });
   const value = element("span", { class: "figure" });
   const press = (text, title, test, action) => {
@@ -52,7 +53,7 @@ export function trackLane(store, of) {
 
   function show() {
     const now = of.track();
-    value.textContent = plain(of.times * valueAt(track(), store.time), of.decimals);
+    value.textContent = plain(of.times * number(valueAt(track(), store.time)), of.decimals);
     value.title = of.unit;
     const on = keyAt(now, store.time, frame);
     key.textContent = on ? "■" : "□";
@@ -68,23 +69,23 @@ export function trackLane(store, of) {
   function paint(canvas, span) {
     const { g, width, height } = sharp(canvas);
     const keys = track();
-    const values = keys.map((each) => each.value);
+    const values = keys.map((each) => number(each.value));
     const [low, high] = [Math.min(...values), Math.max(...values)];
     const y = (number) => (high === low ? height / 2 : height - 7 - ((number - low) / (high - low)) * (height - 14));
     g.strokeStyle = colour("--ink");
     g.lineWidth = 1.2;
     g.beginPath();
     for (let x = EDGE; x <= width - EDGE; x++) {
-      g.lineTo(x, y(valueAt(keys, xToTime(x, span, width))));
+      g.lineTo(x, y(number(valueAt(keys, xToTime(x, span, width)))));
     }
     g.stroke();
     for (const each of keys) {
       const x = timeToX(each.at_s, span, width);
       const on = Math.abs(each.at_s - store.time) < frame / 2;
       g.fillStyle = colour(on ? "--mark" : "--paper");
-      g.fillRect(x - HALF, y(each.value) - HALF, 2 * HALF, 2 * HALF);
+      g.fillRect(x - HALF, y(number(each.value)) - HALF, 2 * HALF, 2 * HALF);
       g.strokeStyle = colour("--ink");
-      g.strokeRect(x - HALF, y(each.value) - HALF, 2 * HALF, 2 * HALF);
+      g.strokeRect(x - HALF, y(number(each.value)) - HALF, 2 * HALF, 2 * HALF);
     }
   }
 

@@ -15,6 +15,7 @@ export class LookView {
     this.yaw = 0;
     this.pitch = 0;
     this.field = 90;
+    this.mayTurn = () => true;
     this.renderer = new THREE.WebGLRenderer({ antialias: true });
     this.renderer.outputColorSpace = THREE.LinearSRGBColorSpace;
     host.append(this.renderer.domElement);
@@ -84,6 +85,49 @@ export class LookView {
     this.onLook({ yaw: this.yaw, pitch: this.pitch, field: this.field });
   }
 
+  /** Right, down and ahead of who looks, in the canvas's axes: x right, y down, z to the middle. */
+  axes() {
+    const yaw = (this.yaw * Math.PI) / 180;
+    const pitch = (this.pitch * Math.PI) / 180;
+    const [sinYaw, cosYaw, sinPitch, cosPitch] = [Math.sin(yaw), Math.cos(yaw), Math.sin(pitch), Math.cos(pitch)];
+    return {
+      right: [cosYaw, 0, -sinYaw],
+      down: [sinYaw * sinPitch, cosPitch, cosYaw * sinPitch],
+      ahead: [sinYaw * cosPitch, -sinPitch, cosYaw * cosPitch],
+    };
+  }
+
+  /** Screen pixels for a tangent of one. */
+  focal() {
+    return this.host.clientWidth / 2 / Math.tan((this.field * Math.PI) / 360);
+  }
+
+  /** The place of the sphere's picture under a pointer, both 0 to 1. */
+  placeAt(event) {
+    const box = this.host.getBoundingClientRect();
+    const { right, down, ahead } = this.axes();
+    const x = (event.clientX - box.left - box.width / 2) / this.focal();
+    const y = (event.clientY - box.top - box.height / 2) / this.focal();
+    const [east, south, north] = ahead.map((value, k) => value + x * right[k] + y * down[k]);
+    return {
+      x: 0.5 + Math.atan2(east, north) / (2 * Math.PI),
+      y: 0.5 + Math.atan2(south, Math.hypot(east, north)) / Math.PI,
+    };
+  }
+
+  /** Where a place of the sphere's picture is seen, screen pixels; null behind who looks. */
+  onScreen({ x, y }) {
+    const yaw = (x - 0.5) * 2 * Math.PI;
+    const pitch = (0.5 - y) * Math.PI;
+    const direction = [Math.sin(yaw) * Math.cos(pitch), -Math.sin(pitch), Math.cos(yaw) * Math.cos(pitch)];
+    const along = (axis) => axis.reduce((sum, value, k) => sum + value * direction[k], 0);
+    const { right, down, ahead } = this.axes();
+    const depth = along(ahead);
+    return depth > 0.05
+      ? { x: this.host.clientWidth / 2 + (this.focal() * along(right)) / depth, y: this.host.clientHeight / 2 + (this.focal() * along(down)) / depth }
+      : null;
+  }
+
   turn(yaw, pitch) {
     this.yaw = ((((this.yaw + yaw + 180) % 360) + 360) % 360) - 180;
     this.pitch = Math.max(-89.9, Math.min(89.9, this.pitch + pitch));
@@ -98,6 +142,9 @@ export class LookView {
   listen() {
     const { host } = this;
     host.addEventListener("pointerdown", (event) => {
+      if (!this.mayTurn()) {
+        return;
+      }
       host.setPointerCapture(event.pointerId);
       let last = event;
       const move = (next) => {

@@ -57,6 +57,22 @@ public record RigMotion(
                 lenses.stream().map(readOutSeconds::get).toList());
     }
 
+    /** The same with another view. */
+    public RigMotion withView(RotationPath worldFromOther) {
+        return new RigMotion(worldFromRig, worldFromOther, frames, readOutSeconds);
+    }
+
+    /**
+     * The rotation from the rig to the view while a lens reads a row.
+     *
+     * @param seconds take time that is shown
+     * @param share of the picture's height that lies above the row
+     */
+    public Rotation viewFromRig(int lens, double seconds, double share) {
+        double row = frames.firstRow(lens, seconds) + share * readOutSeconds.get(lens);
+        return worldFromView.at(seconds).inverse().times(worldFromRig.at(row));
+    }
+
     /**
      * The rotations from a canvas to the rig while a lens's picture is read.
      *

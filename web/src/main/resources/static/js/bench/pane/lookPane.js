@@ -1,5 +1,8 @@
 import { LookView } from "../../page/lookView.js";
+import { element } from "../../page/parts.js";
 import { plain } from "../format.js";
+import { sharp } from "../lane.js";
+import { stageOf } from "../stage/stages.js";
 import { latest } from "./latest.js";
 
 const WIDTH = 1920;
@@ -10,9 +13,19 @@ export class LookPane {
   constructor(host, store, pane) {
     this.store = store;
     this.pane = pane;
-    this.view = new LookView(host, ({ yaw, pitch, field }) =>
-      pane.says(`yaw ${plain(yaw, 0)}° pitch ${plain(pitch, 0)}° field ${plain(field, 0)}°`),
-    );
+    this.host = host;
+    this.over = element("canvas", { class: "over" });
+    this.view = new LookView(host, ({ yaw, pitch, field }) => {
+      pane.says(`yaw ${plain(yaw, 0)}° pitch ${plain(pitch, 0)}° field ${plain(field, 0)}°`);
+      this.redraw();
+    });
+    host.append(this.over);
+    this.view.mayTurn = () => !stageOf(store.stage).onLook?.grabs();
+    host.addEventListener("pointerdown", (event) => {
+      if (event.button === 0 && stageOf(store.stage).onLook?.grabs()) {
+        stageOf(store.stage).onLook.grab(this, event);
+      }
+    });
     this.pictures = latest(async (signal, asker) => {
       const dragged = Object.keys(store.draft).length > 0;
       const picture = await store.sphere(dragged ? DRAG_WIDTH : WIDTH, signal, asker, pane.time());
@@ -24,6 +37,18 @@ export class LookPane {
     }, (failure) => pane.note(failure.message));
   }
 
+  /** The place of the canvas under a pointer. */
+  placeAt(event) {
+    return this.view.placeAt(event);
+  }
+
+  /** What a stage draws over the picture. */
+  redraw() {
+    const { drawn } = stageOf(this.store.stage);
+    const { g } = sharp(this.over);
+    drawn?.paint(g, this, (place) => this.view.onScreen(place));
+  }
+
   refresh() {
     if (this.store.film && this.pane.held === undefined) {
       this.view.follow(this.store.film);
@@ -31,6 +56,7 @@ export class LookPane {
     }
     this.view.source = null;
     this.pictures.ask();
+    stageOf(this.store.stage).drawn?.refresh(this);
   }
 
   fit() {
@@ -45,6 +71,7 @@ export class LookPane {
 
   close() {
     this.pictures.close();
+    this.over.remove();
     this.view.close();
   }
 }

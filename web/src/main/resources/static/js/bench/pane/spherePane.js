@@ -23,6 +23,7 @@ export class SpherePane {
     this.surface.overlay = (g, o) => {
       this.drawCoverage(g, o);
       this.drawGrid(g, o);
+      stageOf(store.stage).drawn?.paint(g, this, ({ x, y }) => ({ x: o.x + x * o.width, y: o.y + y * o.height }));
     };
     this.surface.onZoom = () => this.refresh();
     this.surface.onDraw = (percent) => this.caption(percent);
@@ -54,6 +55,15 @@ export class SpherePane {
     host.addEventListener("click", (event) => this.read(event));
     store.addEventListener("kept", () => this.loadCoverage(), { signal: this.stop.signal });
     this.loadCoverage();
+  }
+
+  /** The place of the canvas under a pointer. */
+  placeAt(event) {
+    return this.surface.at(event);
+  }
+
+  redraw() {
+    this.surface.draw();
   }
 
   looks() {
@@ -105,6 +115,7 @@ export class SpherePane {
       return;
     }
     this.pictures.ask();
+    stageOf(this.store.stage).drawn?.refresh(this);
   }
 
   fullWidth() {

@@ -1,32 +1,64 @@
 import { element, part } from "../../page/parts.js";
 import { numberField } from "../numberField.js";
 import { plain } from "../format.js";
+import { changed, isKeyed, valueAt } from "../keyTrack.js";
+import { keyButton } from "../keyedField.js";
 import { between, directionAt, ofDegrees, times, toDegrees, turnAbout } from "../rotation.js";
+import { drawing, lineList } from "./levelLines.js";
+
+export { drawn, onLook } from "./levelLines.js";
 
 const ANGLES = [
-  { key: "yaw_deg", label: "Heading (yaw)", most: 180 },
-  { key: "pitch_deg", label: "Tilt (pitch)", most: 90 },
-  { key: "roll_deg", label: "Lean (roll)", most: 180 },
+  { key: "yaw", label: "Heading (yaw)", most: 180 },
+  { key: "pitch", label: "Tilt (pitch)", most: 90 },
+  { key: "roll", label: "Lean (roll)", most: 180 },
 ];
-
-const anglesOf = (level) => ({ yaw: level.yaw_deg, pitch: level.pitch_deg, roll: level.roll_deg });
+const NONE = { yaw: 0, pitch: 0, roll: 0 };
 
 const round = (value) => Math.round(value * 1e4) / 1e4 + 0;
+const rounded = ({ yaw, pitch, roll }) => ({ yaw: round(yaw), pitch: round(pitch), roll: round(roll) });
 
-/** A level section from angles in degrees. */
-const levelOf = ({ yaw, pitch, roll }) => ({ yaw_deg: round(yaw), pitch_deg: round(pitch), roll_deg: round(roll) });
+const read = ({ yaw_deg, pitch_deg, roll_deg }) => ({ yaw: yaw_deg, pitch: pitch_deg, roll: roll_deg });
+const written = ({ yaw, pitch, roll }) => ({ yaw_deg: yaw, pitch_deg: pitch, roll_deg: roll });
 
-/** Angles by number, quarter turns, and all back to 0. */
+const trackOf = (level) => level.keys?.map((key) => ({ at_s: key.at_s, value: read(key), ...(key.way && { way: key.way }) })) ?? read(level);
+
+/** A level section whose angles go as a track does. */
+function withTrack({ keys, ...level }, track) {
+  return isKeyed(track)
+    ? { ...level, keys: track.map(({ at_s, value, way }) => ({ at_s, ...written(rounded(value)), ...(way && { way }) })) }
+    : { ...level, ...written(rounded(track)) };
+}
+
+/** The level as a rotation over time. */
+const tracked = (store) => ({
+  id: "level", label: "Heading", name: "the level", unit: "°", decimals: 1, times: 1, number: (angles) => angles.yaw,
+  track: () => trackOf(store.kept.recipe.level),
+  set: (track) => ({ level: withTrack(store.kept.recipe.level, track) }),
+});
+
+export const tracks = (store) => [tracked(store)].filter((of) => isKeyed(of.track()));
+
+/** The angles as they show now, a draft's too. */
+const now = (store) => valueAt(trackOf(store.section("level")), store.time);
+
+/** The saved level with other angles: everywhere, or at a key of the moment. */
+const withAngles = (store, angles) => tracked(store).set(changed(tracked(store).track(), store.time, 1 / store.kept.rate, angles));
+
+/** Angles by number and over time, quarter turns, lines that say which way is up, and all back to 0. */
 export function sheet(root, store) {
+  const saved = () => valueAt(tracked(store).track(), store.time);
   const fields = ANGLES.map(({ key, label, most }) => {
     const field = numberField({
-      label, unit: "°", value: store.section("level")[key], step: 0.1, decimals: 2, least: -most, most, reset: 0, test: key,
-      onInput: (value) => store.preview("level", { ...store.section("level"), [key]: value }),
-      onDone: (value) => store.keep(`${label} ${value}°`, { level: { ...store.section("level"), [key]: value } }),
+      label, unit: "°", value: now(store)[key], step: 0.1, decimals: 2, least: -most, most, reset: 0, test: `${key}_deg`,
+      onInput: (value) => store.previewAll(withAngles(store, { ...saved(), [key]: value })),
+      onDone: (value) => store.keep(`${label} ${value}°`, withAngles(store, { ...saved(), [key]: value })),
     });
     part(root, "angles").append(field);
     return { key, field };
   });
+  const sign = keyButton(store, { ...tracked(store), label: "Level over time" });
+  part(root, "key").append(sign.button);
   const quarters = [
     ["Left", turnAbout.up(-90)],
     ["Right", turnAbout.up(90)],
@@ -38,55 +70,68 @@ export function sheet(root, store) {
     ["Tip over", turnAbout.right(90)],
   ];
   const turn = (name, quaternion) => () => {
-    const level = store.section("level");
-    const now = ofDegrees(anglesOf(level));
+    const level = ofDegrees(saved());
     // Headings turn about the world's vertical, the others about the picture's own axes.
-    const next = quarters.some(([label]) => label === name) ? times(quaternion, now) : times(now, quaternion);
-    store.keep(`Quarter turn: ${name.toLowerCase()}`, { level: levelOf(toDegrees(next)) });
+    const next = quarters.some(([label]) => label === name) ? times(quaternion, level) : times(level, quaternion);
+    store.keep(`Quarter turn: ${name.toLowerCase()}`, withAngles(store, toDegrees(next)));
   };
   for (const [name, quaternion] of [...quarters, ...leans]) {
     const button = element("button", { type: "button", class: "btn small", "data-test": `quarter-${name.toLowerCase().replace(" ", "-")}` }, name);
     button.addEventListener("click", turn(name, quaternion));
     part(root, "quarters").append(button);
   }
-  part(root, "upright").addEventListener("click", () =>
-    store.keep("Set level to 0", { level: { yaw_deg: 0, pitch_deg: 0, roll_deg: 0 } }),
-  );
-  return () => fields.forEach(({ key, field }) => field.set(store.section("level")[key]));
+  part(root, "upright").addEventListener("click", () => store.keep("Set level to 0", withAngles(store, NONE)));
+  lineList(root, store);
+  const show = () => {
+    fields.forEach(({ key, field }) => field.set(now(store)[key]));
+    sign.show();
+  };
+  const follow = () => (root.isConnected && sign.button.isConnected ? show() : store.removeEventListener("time", follow));
+  store.addEventListener("time", follow);
+  return show;
 }
 
-/** Dragging turns the sphere under the pointer; a double click makes a place what the viewer sees first. */
+/** Dragging turns the sphere under the pointer, or draws a line; a double click makes a place what the viewer sees first. */
 export const onSphere = {
+  grab(pane, event) {
+    if (drawing.kind) {
+      drawing.begin(pane, event);
+    } else {
+      this.turn(pane, event);
+    }
+  },
+
   /** What was grabbed stays under the pointer: canvasFromWorld is followed by the turn from there to here. */
-  grab({ store, host, surface, pane }, event) {
+  turn({ store, host, surface, pane }, event) {
     const start = surface.at(event);
     const from = directionAt(start.x, start.y);
-    const level = ofDegrees(anglesOf(store.section("level")));
+    const level = ofDegrees(now(store));
     host.setPointerCapture(event.pointerId);
-    let turned = null;
+    let angles = null;
     const move = (next) => {
       const here = surface.at(next);
       // Towards the poles a heading drag keeps the horizontal distance.
       const worldFromCanvas = next.shiftKey
         ? times(turnAbout.up((start.x - here.x) * 360), level)
         : times(level, between(directionAt(here.x, here.y), from));
-      turned = levelOf(toDegrees(worldFromCanvas));
-      store.preview("level", turned);
-      pane.says(`yaw ${plain(turned.yaw_deg, 1)}° pitch ${plain(turned.pitch_deg, 1)}° roll ${plain(turned.roll_deg, 1)}°`);
+      angles = rounded(toDegrees(worldFromCanvas));
+      store.previewAll(withAngles(store, angles));
+      pane.says(`yaw ${plain(angles.yaw, 1)}° pitch ${plain(angles.pitch, 1)}° roll ${plain(angles.roll, 1)}°`);
     };
     host.addEventListener("pointermove", move);
     host.addEventListener("pointerup", () => {
       host.removeEventListener("pointermove", move);
-      if (turned) {
-        store.keep("Turn the sphere", { level: turned });
+      if (angles) {
+        store.keep("Turn the sphere", withAngles(store, angles));
       }
     }, { once: true });
   },
 
   doubleClick({ store, surface }, event) {
-    const place = surface.at(event);
-    const level = ofDegrees(anglesOf(store.section("level")));
-    const turned = times(turnAbout.up((place.x - 0.5) * 360), level);
-    store.keep("Face a place", { level: levelOf(toDegrees(turned)) });
+    if (!drawing.kind) {
+      const place = surface.at(event);
+      const turned = times(turnAbout.up((place.x - 0.5) * 360), ofDegrees(now(store)));
+      store.keep("Face a place", withAngles(store, toDegrees(turned)));
+    }
   },
 };

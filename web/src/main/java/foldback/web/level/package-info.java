@@ -1,0 +1,2 @@
+/** Lines that say which way is up. */
+package foldback.web.level;
