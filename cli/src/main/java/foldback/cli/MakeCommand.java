@@ -9,6 +9,8 @@ import foldback.engine.render.BusyException;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
+import foldback.engine.seam.TakeFlows;
+import foldback.engine.seam.TakeSeams;
 import foldback.engine.steady.LensTracks;
 import foldback.engine.steady.TakeShake;
 import foldback.engine.take.MediaFolders;
@@ -38,6 +40,9 @@ import tools.jackson.databind.node.ObjectNode;
 final class MakeCommand implements Callable<Integer> {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final long LOOK_AGAIN_MILLIS = 200;
+
+    /** A render goes on in time: so many moments of the seams are measured at once. */
+    private static final int FLOWS_AHEAD = 48;
 
     @Parameters(paramLabel = "RECIPE.json", description = "the recipe of a take")
     private Path recipeFile;
@@ -86,7 +91,9 @@ final class MakeCommand implements Callable<Integer> {
                 take,
                 span,
                 spec.transformed() ? TransformFile.open(recipe, take, folders) : Optional.empty(),
-                new TakeShake(new LensTracks(work.resolve("tracks"), Optional.empty())));
+                new TakeSeams(
+                        new TakeShake(new LensTracks(work.resolve("tracks"), Optional.empty())),
+                        new TakeFlows(work.resolve("flows"), FLOWS_AHEAD)));
         Optional<Verified> made = renderOrHelp(new Renderer(threads, 0), job, work, target);
         if (made.isEmpty()) {
             return helped(target);

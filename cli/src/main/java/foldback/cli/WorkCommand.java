@@ -9,6 +9,7 @@ import foldback.engine.proxy.Proxies;
 import foldback.engine.recipe.RecipeJson;
 import foldback.engine.rig.PointFiles;
 import foldback.engine.rig.TiePointStore;
+import foldback.engine.seam.TakeFlows;
 import foldback.engine.stage.Stage;
 import foldback.engine.stage.StageTools;
 import foldback.engine.stage.Stages;
@@ -103,6 +104,8 @@ final class WorkCommand implements Callable<Integer> {
                     sync,
                     TakeShake.class,
                     new TakeShake(new LensTracks(work.resolve("tracks"), Optional.empty())),
+                    TakeFlows.class,
+                    new TakeFlows(work.resolve("flows"), 0),
                     TiePointStore.class,
                     new PointFiles(target.resolveSibling(POINTS)),
                     ClipHealths.class,

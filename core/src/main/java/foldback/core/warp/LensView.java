@@ -2,6 +2,7 @@ package foldback.core.warp;
 
 import foldback.core.lens.Lens;
 import foldback.core.rig.RigLens;
+import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
 import java.util.List;
 
@@ -146,6 +147,25 @@ public final class LensView {
             turn(m, rays, out, i);
         }
         reachLens(out, count);
+    }
+
+    /** Where the lens sees a direction of the frame that its rotations are from, while its middle row is read; NaN where it does not. */
+    public double[] project(Direction direction) {
+        double[] xy = new double[2];
+        project(new double[] {direction.x(), direction.y(), direction.z()}, xy, 1);
+        return xy;
+    }
+
+    /**
+     * The same for many.
+     *
+     * @param rays 3 a direction, of length 1, read
+     * @param xy 2 a direction, written
+     */
+    public void project(double[] rays, double[] xy, int count) {
+        double[] turned = new double[3 * count];
+        turn(rays, turned, count);
+        lens.project(turned, xy, new double[count], count);
     }
 
     /** The exact source coordinates of one canvas place; the slow way, for references and single points. */

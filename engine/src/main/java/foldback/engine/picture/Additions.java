@@ -4,6 +4,7 @@ import foldback.core.stitch.SphereLayer;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.WeightMap;
 import foldback.core.warp.RayShift;
+import foldback.core.warp.ShiftPath;
 import java.util.List;
 import java.util.Optional;
 
@@ -12,15 +13,14 @@ import java.util.Optional;
  *
  * @param motion how the rig turned while it filmed; what is level stays so
  * @param weights what the lenses count where several see the same; none for the recipe's feather
- * @param shifts by lens that is on, how what it is asked for is moved; empty where nothing is
+ * @param shifts how what the lenses that are on are asked for is moved over time
  * @param layers what is laid over the stitched picture, the lowest first
  */
 public record Additions(
-        Optional<RigMotion> motion, Optional<WeightMap> weights, List<RayShift> shifts, List<SphereLayer> layers) {
-    public static final Additions NONE = new Additions(Optional.empty(), Optional.empty(), List.of(), List.of());
+        Optional<RigMotion> motion, Optional<WeightMap> weights, ShiftPath shifts, List<SphereLayer> layers) {
+    public static final Additions NONE = new Additions(Optional.empty(), Optional.empty(), ShiftPath.NONE, List.of());
 
     public Additions {
-        shifts = List.copyOf(shifts);
         layers = List.copyOf(layers);
     }
 
@@ -32,7 +32,7 @@ public record Additions(
         return new Additions(motion, Optional.of(map), shifts, layers);
     }
 
-    public Additions withShifts(List<RayShift> moved) {
+    public Additions withShifts(ShiftPath moved) {
         return new Additions(motion, weights, moved, layers);
     }
 
@@ -54,8 +54,12 @@ public record Additions(
                 motion.map(turning -> turning.of(lenses)),
                 weights.map(
                         map -> map instanceof WeightMap.OnSphere onSphere ? new OfSome(onSphere, lenses, all) : map),
-                shifts.isEmpty() ? shifts : lenses.stream().map(shifts::get).toList(),
+                shifts == ShiftPath.NONE ? shifts : seconds -> some(shifts.at(seconds), lenses),
                 layers);
+    }
+
+    private static List<RayShift> some(List<RayShift> all, List<Integer> lenses) {
+        return all.isEmpty() ? all : lenses.stream().map(all::get).toList();
     }
 
     /** Weights of some lenses. */

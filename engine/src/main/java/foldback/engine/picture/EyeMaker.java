@@ -22,6 +22,7 @@ import foldback.core.tone.LensLight;
 import foldback.core.tone.LightCurve;
 import foldback.core.tone.Viewing;
 import foldback.core.warp.Kernel;
+import foldback.core.warp.ShiftPath;
 import java.util.List;
 import java.util.Optional;
 
@@ -68,10 +69,11 @@ final class EyeMaker {
         tags = viewing.isPresent() ? ColourTags.BT709_LIMITED : stitchedTags;
         StitchSettings settings = plan.settings()
                 .with(target.meeting())
-                .with(additions.weights().orElse(plan.settings().weights()))
-                .withShifts(additions.shifts());
-        stitch = additions.motion().isPresent()
-                ? new Moving(settings, additions.motion().get(), target.kernel(), cache)
+                .with(additions.weights().orElse(plan.settings().weights()));
+        boolean moves = additions.motion().isPresent() || additions.shifts() != ShiftPath.NONE;
+        RigMotion motion = additions.motion().orElseGet(() -> RigMotion.still(sources.size()));
+        stitch = moves
+                ? new Moving(settings, motion, additions.shifts(), target.kernel(), cache)
                 : new Stitcher(cache.plan(settings), target.kernel(), keptBytes);
         light = cache.light(recipe, sources, stitchedFormat, stitchedTags);
         uncorrected = target.marks() == Target.Marks.CLIPPING
@@ -83,14 +85,16 @@ final class EyeMaker {
     private static final class Moving implements Stitch {
         private final StitchSettings settings;
         private final RigMotion motion;
+        private final ShiftPath shifts;
         private final Kernel kernel;
         private final PlanCache cache;
         private MovingStitcher stitcher;
 
-        Moving(StitchSettings settings, RigMotion motion, Kernel kernel, PlanCache cache) {
+        Moving(StitchSettings settings, RigMotion motion, ShiftPath shifts, Kernel kernel, PlanCache cache) {
             this.cache = cache;
             this.settings = settings;
             this.motion = motion;
+            this.shifts = shifts;
             this.kernel = kernel;
         }
 
@@ -98,7 +102,7 @@ final class EyeMaker {
         public void stitch(double seconds, List<Frame> pictures, List<LensLight> lights, Frame canvas, Threads threads)
                 throws InterruptedException {
             if (stitcher == null) {
-                stitcher = new MovingStitcher(cache.moving(settings, motion, threads), kernel);
+                stitcher = new MovingStitcher(cache.moving(settings, motion, shifts, threads), kernel);
             }
             stitcher.stitch(seconds, pictures, lights, canvas, threads);
         }

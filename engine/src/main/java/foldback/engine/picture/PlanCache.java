@@ -16,14 +16,17 @@ import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.warp.Canvas;
+import foldback.core.warp.ShiftPath;
 import java.util.List;
 
 /** Compiled plans and tables of light by what they are made from, for makers that come and go. Safe for many threads. */
 public final class PlanCache {
     private final Cache<StitchSettings, StitchPlan> plans;
-    private final Cache<StitchSettings, MovingPlan> moving;
+    private final Cache<MovingKey, MovingPlan> moving;
     private final Cache<LightKey, RecipeLight> lights;
     private final Cache<SizesKey, List<Integer>> halvings;
+
+    private record MovingKey(StitchSettings still, boolean shifted) {}
 
     private record SizesKey(Rig rig, Canvas canvas, List<RecipePlan.Source> sources) {}
 
@@ -47,14 +50,15 @@ public final class PlanCache {
     }
 
     /** What stays of a stitch whose rig turns is the same for all turns and levels. */
-    MovingPlan moving(StitchSettings settings, RigMotion motion, Threads threads) throws InterruptedException {
-        StitchSettings still = settings.with(Rotation.IDENTITY);
-        MovingPlan plan = moving.getIfPresent(still);
+    MovingPlan moving(StitchSettings settings, RigMotion motion, ShiftPath shifts, Threads threads)
+            throws InterruptedException {
+        MovingKey key = new MovingKey(settings.with(Rotation.IDENTITY), shifts != ShiftPath.NONE);
+        MovingPlan plan = moving.getIfPresent(key);
         if (plan == null) {
-            plan = MovingPlan.compile(still, motion, threads);
-            moving.put(still, plan);
+            plan = MovingPlan.compile(key.still(), motion, shifts, threads);
+            moving.put(key, plan);
         }
-        return plan.with(settings.rigFromCanvas(), motion);
+        return plan.with(settings.rigFromCanvas(), motion, shifts);
     }
 
     List<Integer> halvings(Recipe recipe, Canvas canvas, List<RecipePlan.Source> sources) {

@@ -121,8 +121,8 @@ public final class TakeShake implements TakeAdditions {
         if (level.keys().isEmpty()) {
             return steadied.map(Additions.NONE::withMotion).orElse(Additions.NONE);
         }
-        RigMotion motion = steadied.orElseGet(() -> new RigMotion(
-                RotationPath.STILL, Collections.nCopies(shown.clips().size(), 0.0)));
+        RigMotion motion =
+                steadied.orElseGet(() -> RigMotion.still(shown.clips().size()));
         RotationPath steady = motion.worldFromView();
         Rotation planned = level.still().inverse();
         return Additions.NONE.withMotion(motion.withView(

@@ -182,7 +182,7 @@ class PictureMakerTest {
                 target,
                 Additions.NONE
                         .withWeights(evenly)
-                        .withShifts(shifts)
+                        .withShifts(seconds -> shifts)
                         .withLayers(List.of(
                                 (seconds, canvas, threads) -> canvas.y().set(9, 7, (int) seconds),
                                 (seconds, canvas, threads) -> canvas.y().set(11, 7, 2 * (int) seconds))));

@@ -9,7 +9,7 @@ import foldback.engine.gather.FootageNotes;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
-import foldback.engine.steady.TakeShake;
+import foldback.engine.seam.TakeSeams;
 import foldback.engine.take.Take;
 import foldback.web.FoldbackProperties;
 import foldback.web.page.NotFoundException;
@@ -45,7 +45,7 @@ public class Deliverables {
     private final DeliverableRepository rows;
     private final Recipes recipes;
     private final OpenTakes takes;
-    private final TakeShake shake;
+    private final TakeSeams seams;
     private final RenderQueue queue;
     private final Estimator estimator;
     private final ClipHealths healths;
@@ -56,7 +56,7 @@ public class Deliverables {
             DeliverableRepository rows,
             Recipes recipes,
             OpenTakes takes,
-            TakeShake shake,
+            TakeSeams seams,
             RenderQueue queue,
             Estimator estimator,
             ClipHealths healths,
@@ -67,7 +67,7 @@ public class Deliverables {
         this.rows = rows;
         this.recipes = recipes;
         this.takes = takes;
-        this.shake = shake;
+        this.seams = seams;
         this.queue = queue;
         this.properties = properties;
         this.clock = clock;
@@ -339,6 +339,6 @@ public class Deliverables {
                 takes.of(recipe),
                 span,
                 spec.transformed() ? takes.transformOf(recipe) : Optional.empty(),
-                shake);
+                seams);
     }
 }

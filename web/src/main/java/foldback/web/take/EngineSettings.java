@@ -5,6 +5,8 @@ import foldback.engine.level.LevelLines;
 import foldback.engine.play.Player;
 import foldback.engine.preview.Previewer;
 import foldback.engine.proxy.Proxies;
+import foldback.engine.seam.TakeFlows;
+import foldback.engine.seam.TakeSeams;
 import foldback.engine.stage.StageTools;
 import foldback.engine.steady.LensTracks;
 import foldback.engine.steady.TakeShake;
@@ -31,13 +33,15 @@ class EngineSettings {
     private static final int PAGES_SHARE = 3;
 
     private static final int WORKER_SHARE = 4;
+    /** Who renders goes on in time: so many moments are measured at once. */
+    private static final int FLOWS_AHEAD = 48;
 
     @Bean
-    Previewer previewer(Proxies proxies, TakeShake shake, FoldbackProperties properties) {
+    Previewer previewer(Proxies proxies, TakeSeams seams, FoldbackProperties properties) {
         int share = properties.role().equals(Role.PAGES) ? PAGES_SHARE : WORKER_SHARE;
         return new Previewer(
                 proxies,
-                shake,
+                seams,
                 Runtime.getRuntime().maxMemory() / share,
                 Runtime.getRuntime().availableProcessors());
     }
@@ -64,8 +68,8 @@ class EngineSettings {
 
     @Bean
     @Profile(Role.PAGES)
-    Player player(Proxies proxies, TakeShake shake) {
-        return new Player(proxies, shake, Runtime.getRuntime().availableProcessors());
+    Player player(Proxies proxies, TakeSeams seams) {
+        return new Player(proxies, seams.withoutWaiting(), Runtime.getRuntime().availableProcessors());
     }
 
     @Bean
@@ -76,6 +80,17 @@ class EngineSettings {
     @Bean
     TakeShake takeShake(Proxies proxies, FoldbackProperties properties) {
         return new TakeShake(new LensTracks(properties.work().resolve("tracks"), Optional.of(proxies)));
+    }
+
+    @Bean
+    TakeFlows takeFlows(FoldbackProperties properties) {
+        return new TakeFlows(
+                properties.work().resolve("flows"), properties.role().equals(Role.PAGES) ? 0 : FLOWS_AHEAD);
+    }
+
+    @Bean
+    TakeSeams takeSeams(TakeShake shake, TakeFlows flows) {
+        return new TakeSeams(shake, flows);
     }
 
     @Bean

@@ -93,6 +93,18 @@ public record Picture(int width, int height, float[][] levels) {
         }
     }
 
+    /** The same for places of single precision. */
+    public void sample(float[] places, int wanted, float[] values) {
+        int level = kept(wanted);
+        float[] data = levels[level];
+        int w = width >> level;
+        int h = height >> level;
+        double scale = SCALE[level];
+        for (int i = 0; i < values.length; i++) {
+            values[i] = interpolated(data, w, h, places[2 * i] * scale - 0.5, places[2 * i + 1] * scale - 0.5);
+        }
+    }
+
     /** The finest level there is that is no finer than wanted. */
     private int kept(int wanted) {
         int level = wanted;

@@ -6,6 +6,7 @@ import foldback.core.run.Threads;
 import foldback.core.space.Rotation;
 import foldback.core.warp.CoordinateGrid;
 import foldback.core.warp.LensView;
+import foldback.core.warp.ShiftPath;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -18,8 +19,15 @@ import java.util.stream.IntStream;
  * <p>Weights stay, in the lenses' own pictures; where pixels look is found anew for each moment.
  */
 public final class MovingPlan {
+    /** What moves lenses is followed by nodes so far from each other. */
+    private static final double SHIFTED_RAD = Math.toRadians(0.8);
+
+    private static final int MOST_SHIFTED_CELL = 8;
+    private static final int LEAST_SHIFTED_CELL = 2;
+
     private final StitchSettings settings;
     private final RigMotion motion;
+    private final ShiftPath shifts;
     private final List<LensWeights> weights;
     private final List<Optional<RadialTable>> tables;
     private final int cell;
@@ -27,11 +35,13 @@ public final class MovingPlan {
     private MovingPlan(
             StitchSettings settings,
             RigMotion motion,
+            ShiftPath shifts,
             List<LensWeights> weights,
             List<Optional<RadialTable>> tables,
             int cell) {
         this.settings = settings;
         this.motion = motion;
+        this.shifts = shifts;
         this.weights = weights;
         this.tables = tables;
         this.cell = cell;
@@ -41,8 +51,9 @@ public final class MovingPlan {
      * Compiles what stays.
      *
      * @param settings their rotation is the one from the canvas to the world
+     * @param shifts how lenses are moved over time; where they are, cells are small enough to follow
      */
-    public static MovingPlan compile(StitchSettings settings, RigMotion motion, Threads threads)
+    public static MovingPlan compile(StitchSettings settings, RigMotion motion, ShiftPath shifts, Threads threads)
             throws InterruptedException {
         if (motion.readOutSeconds().size() != settings.rig().lenses().size()) {
             throw new IllegalArgumentException("as many read-outs as lenses are needed: "
@@ -60,7 +71,9 @@ public final class MovingPlan {
                 .map(RigLens::lens)
                 .map(lens -> RadialTable.of(lens, CoordinateGrid.farthest(lens)))
                 .toList();
-        return new MovingPlan(settings, motion, weights, tables, cell(settings, threads));
+        int cell = cell(settings, threads);
+        int followed = shifts == ShiftPath.NONE ? cell : Math.min(cell, shiftedCell(settings));
+        return new MovingPlan(settings, motion, shifts, weights, tables, followed);
     }
 
     /** The cell that suits the rig however it is turned: of rotations that bring each lens to all places of a canvas. */
@@ -79,15 +92,23 @@ public final class MovingPlan {
         return least.get();
     }
 
+    private static int shiftedCell(StitchSettings settings) {
+        int cell = MOST_SHIFTED_CELL;
+        while (cell > LEAST_SHIFTED_CELL && cell * settings.canvas().middleRadiansPerPixel() > SHIFTED_RAD) {
+            cell /= 2;
+        }
+        return cell;
+    }
+
     private static List<Rotation> turns() {
         return IntStream.range(0, 9)
                 .mapToObj(i -> Rotation.ofYawPitchRoll(0, (i % 3 - 1) * Math.PI / 4, (i / 3 - 1) * Math.PI / 4))
                 .toList();
     }
 
-    /** The same for another level, and a rig that turns otherwise. */
-    public MovingPlan with(Rotation worldFromCanvas, RigMotion other) {
-        return new MovingPlan(settings.with(worldFromCanvas), other, weights, tables, cell);
+    /** The same for another level, a rig that turns otherwise, and lenses that are moved otherwise, if they were moved at all. */
+    public MovingPlan with(Rotation worldFromCanvas, RigMotion other, ShiftPath moved) {
+        return new MovingPlan(settings.with(worldFromCanvas), other, moved, weights, tables, cell);
     }
 
     /**
@@ -99,13 +120,14 @@ public final class MovingPlan {
         List<LensWeights> laid = IntStream.range(0, weights.size())
                 .mapToObj(picture -> weights.get(picture).withStride(strides.get(picture)))
                 .toList();
-        return laid.equals(weights) ? this : new MovingPlan(settings, motion, laid, tables, cell);
+        return laid.equals(weights) ? this : new MovingPlan(settings, motion, shifts, laid, tables, cell);
     }
 
     /** The plan of the moment at which the lenses' first rows are read. */
     public CellPlan at(double seconds, Threads threads) throws InterruptedException {
+        StitchSettings moved = settings.withShifts(shifts.at(seconds));
         List<LensView> views = IntStream.range(0, settings.rig().lenses().size())
-                .mapToObj(lens -> settings.view(lens, motion.rigFromCanvas(lens, seconds, settings.rigFromCanvas())))
+                .mapToObj(lens -> moved.view(lens, motion.rigFromCanvas(lens, seconds, settings.rigFromCanvas())))
                 .toList();
         List<CoordinateGrid> own = CoordinateGrid.of(settings.canvas(), views, tables, cell, threads);
         List<CoordinateGrid> grids = IntStream.range(0, settings.pictures())

@@ -2,6 +2,7 @@ package foldback.core.stitch.plan;
 
 import foldback.core.space.Rotation;
 import foldback.core.space.RotationPath;
+import java.util.Collections;
 import java.util.List;
 import java.util.stream.IntStream;
 
@@ -46,6 +47,11 @@ public record RigMotion(
     /** Of a view that stays while the rig turns, all lenses in step. */
     public RigMotion(RotationPath worldFromRig, List<Double> readOutSeconds) {
         this(worldFromRig, RotationPath.STILL, FrameTimes.AT_ONCE, readOutSeconds);
+    }
+
+    /** Of a rig that stands still. */
+    public static RigMotion still(int lenses) {
+        return new RigMotion(RotationPath.STILL, Collections.nCopies(lenses, 0.0));
     }
 
     /** The same for some of the lenses, by number. */

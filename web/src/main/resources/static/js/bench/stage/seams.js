@@ -1,8 +1,17 @@
 import { part } from "../../page/parts.js";
 import { numberField } from "../numberField.js";
+import { plain } from "../format.js";
+import { backgroundJob } from "../sheet/job.js";
 
-/** Feather width and meeting distance. */
+const USUAL_MEMORY = 0.25;
+
+/** How lenses meet: feather width, meeting distance, flow and its memory. */
 export function sheet(root, store) {
+  const seams = () => store.section("seams");
+  const way = part(root, "way");
+  way.value = seams().way;
+  way.addEventListener("change", () => store.keep(`Lenses meet by ${way.value}`, { seams: { ...seams(), way: way.value } }));
+  flow(root, store, seams);
   const feather = numberField({
     label: "Feather", unit: "°", value: store.section("seams").feather_deg, step: 0.1, decimals: 1, least: 0, most: 90,
     sliderMost: 15, slider: true, reset: 4, test: "feather",
@@ -22,4 +31,19 @@ export function sheet(root, store) {
     onDone: (value) => store.keep(Number.isFinite(value) ? `Meeting at ${value} m` : "Meeting far away", { seams: meeting(value) }),
   });
   part(root, "meeting").append(field);
+}
+
+/** What is near is brought onto itself: over what time that is taken together, and measuring it ahead. */
+function flow(root, store, seams) {
+  part(root, "flow").hidden = seams().way !== "flow";
+  const memory = (value) => ({ ...seams(), flow_memory_s: value });
+  part(root, "memory").append(numberField({
+    label: "Memory", unit: "s", value: seams().flow_memory_s ?? USUAL_MEMORY, step: 0.05, decimals: 2, least: 0, most: 4, slider: true,
+    reset: USUAL_MEMORY, test: "flow-memory",
+    onInput: (value) => store.preview("seams", memory(value)),
+    onDone: (value) => store.keep(`Flow memory ${plain(value, 2)} s`, { seams: memory(value) }),
+  }));
+  const button = part(root, "measure");
+  const start = backgroundJob(root, store, { stage: "seams", job: "measure" }, { button, idle: "Measure the marked range", busy: "Measuring" });
+  button.addEventListener("click", () => start({ from: store.range.from, to: store.range.to }));
 }

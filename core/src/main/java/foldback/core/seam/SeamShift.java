@@ -1,0 +1,175 @@
+package foldback.core.seam;
+
+import foldback.core.lens.Lens;
+import foldback.core.rig.Rig;
+import foldback.core.space.Direction;
+import foldback.core.warp.RayShift;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * How a lens is moved so that it shows what its neighbours show: by its share of the flow of each of its overlaps. Where it shares a place
+ * with several lenses, the overlap counts most whose lenses both see it nearest to their axes.
+ */
+public final class SeamShift implements RayShift {
+    private final List<Part> parts;
+
+    /**
+     * An overlap of the lens.
+     *
+     * @param sign 1 for the strip's first lens, -1 for its second one
+     */
+    private record Part(
+            SeamStrip strip, SeamFlow flow, double[] stripFromRig, int sign, Nearness own, Nearness other) {}
+
+    /** How near to its axis a lens sees a direction: 1 on it, 0 at the end of its field. */
+    private record Nearness(Direction axis, double halfField) {
+        static Nearness of(Rig rig, int number) {
+            Lens lens = rig.lenses().get(number).lens();
+            return new Nearness(rig.lenses().get(number).rigFromLens().apply(Direction.FORWARD), lens.halfField());
+        }
+
+        double at(double x, double y, double z) {
+            double cosine = Math.max(-1, Math.min(1, axis.x() * x + axis.y() * y + axis.z() * z));
+            return Math.max(0, 1 - Math.acos(cosine) / halfField);
+        }
+    }
+
+    private SeamShift(List<Part> parts) {
+        this.parts = parts;
+    }
+
+    /**
+     * The shifts of all lenses of a rig.
+     *
+     * @param flows of the strips, in their order
+     */
+    public static List<RayShift> of(Rig rig, List<SeamStrip> strips, List<SeamFlow> flows) {
+        List<RayShift> shifts = new ArrayList<>();
+        for (int lens = 0; lens < rig.lenses().size(); lens++) {
+            List<Part> parts = new ArrayList<>();
+            for (int n = 0; n < strips.size(); n++) {
+                SeamStrip strip = strips.get(n);
+                if (strip.first() == lens || strip.second() == lens) {
+                    int other = strip.first() == lens ? strip.second() : strip.first();
+                    parts.add(new Part(
+                            strip,
+                            flows.get(n),
+                            strip.stripFromRig().matrix(),
+                            strip.first() == lens ? 1 : -1,
+                            Nearness.of(rig, lens),
+                            Nearness.of(rig, other)));
+                }
+            }
+            shifts.add(new SeamShift(parts));
+        }
+        return shifts;
+    }
+
+    @Override
+    public void shift(double[] rays, int count) {
+        double[] sum = new double[3];
+        for (int i = 0; i < count; i++) {
+            double x = rays[3 * i];
+            double y = rays[3 * i + 1];
+            double z = rays[3 * i + 2];
+            sum[0] = 0;
+            sum[1] = 0;
+            sum[2] = 0;
+            double weights = 0;
+            for (Part part : parts) {
+                weights += add(part, x, y, z, sum);
+            }
+            if (weights > 0) {
+                double nx = x + sum[0] / weights;
+                double ny = y + sum[1] / weights;
+                double nz = z + sum[2] / weights;
+                double length = Math.sqrt(nx * nx + ny * ny + nz * nz);
+                rays[3 * i] = nx / length;
+                rays[3 * i + 1] = ny / length;
+                rays[3 * i + 2] = nz / length;
+            }
+        }
+    }
+
+    /** Adds by what an overlap moves a direction, times what it counts, which is given back. */
+    private double add(Part part, double x, double y, double z, double[] sum) {
+        double weight = 1;
+        if (parts.size() > 1) {
+            double both = part.own.at(x, y, z) * part.other.at(x, y, z);
+            weight = both * both;
+        }
+        // Not a number counts nothing.
+        if (!(weight > 0)) {
+            return 0;
+        }
+        double[] m = part.stripFromRig;
+        double sx = m[0] * x + m[1] * y + m[2] * z;
+        double sy = m[3] * x + m[4] * y + m[5] * z;
+        double sz = m[6] * x + m[7] * y + m[8] * z;
+        double across = Math.asin(Math.max(-1, Math.min(1, -sy)));
+        double along = Math.atan2(sx, sz);
+        double share = part.strip.share(along, across);
+        double moved = part.sign > 0 ? share : -(1 - share);
+        double column = node(part.strip.column(along));
+        double row = node(part.strip.row(across));
+        double byAlong = moved * at(part, part.flow.along(), column, row);
+        double byAcross = moved * at(part, part.flow.across(), column, row);
+        if (byAlong == 0 && byAcross == 0) {
+            return weight;
+        }
+        double toAlong = along + byAlong;
+        double toAcross = across + byAcross;
+        double dx = Math.sin(toAlong) * Math.cos(toAcross) - sx;
+        double dy = -Math.sin(toAcross) - sy;
+        double dz = Math.cos(toAlong) * Math.cos(toAcross) - sz;
+        sum[0] += weight * (m[0] * dx + m[3] * dy + m[6] * dz);
+        sum[1] += weight * (m[1] * dx + m[4] * dy + m[7] * dz);
+        sum[2] += weight * (m[2] * dx + m[5] * dy + m[8] * dz);
+        return weight;
+    }
+
+    /** Among nodes, which stand on every so-many-eth pixel. */
+    private static double node(double pixel) {
+        return (pixel - SeamStrip.MULTIPLE / 2) / SeamStrip.MULTIPLE;
+    }
+
+    /** The value between nodes; beyond a strip's ends nothing is moved, beyond its sides as at them. */
+    private static double at(Part part, float[] values, double column, double row) {
+        SeamFlow flow = part.flow;
+        boolean ring = part.strip.isRing();
+        if (!ring && (column < -0.5 || column > flow.columns() - 0.5)) {
+            return 0;
+        }
+        double y = Math.max(0, Math.min(flow.rows() - 1.001, row));
+        double x = ring ? column : Math.max(0, Math.min(flow.columns() - 1.001, column));
+        int left = (int) Math.floor(x);
+        int top = (int) y;
+        double fx = x - left;
+        double fy = y - top;
+        int a = ring ? Math.floorMod(left, flow.columns()) : left;
+        int b = ring ? Math.floorMod(left + 1, flow.columns()) : left + 1;
+        int above = top * flow.columns();
+        int below = above + flow.columns();
+        double first = values[above + a] + fx * (values[above + b] - values[above + a]);
+        double second = values[below + a] + fx * (values[below + b] - values[below + a]);
+        double end = ring ? 1 : endFade(column, flow.columns());
+        return end * (first + fy * (second - first));
+    }
+
+    /** Strips that end fade out over some nodes, where another seam goes on. */
+    private static double endFade(double column, int columns) {
+        double in = Math.min(column, columns - 1 - column) / 4;
+        return Math.max(0, Math.min(1, in));
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof SeamShift shift && parts.equals(shift.parts);
+    }
+
+    @Override
+    public int hashCode() {
+        return parts.hashCode();
+    }
+}

@@ -1,0 +1,274 @@
+package foldback.engine.seam;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import foldback.core.match.view.Picture;
+import foldback.core.recipe.Recipe;
+import foldback.core.rig.Rig;
+import foldback.core.run.Run;
+import foldback.core.seam.FlowBlend;
+import foldback.core.seam.SeamFlow;
+import foldback.core.seam.SeamMatcher;
+import foldback.core.seam.SeamSettings;
+import foldback.core.seam.SeamShift;
+import foldback.core.seam.SeamStrip;
+import foldback.core.time.TimeSpan;
+import foldback.core.warp.ShiftPath;
+import foldback.engine.rig.TakeRig;
+import foldback.engine.take.Take;
+import foldback.engine.take.TakeClip;
+import foldback.media.ContentHash;
+import foldback.media.MediaException;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.LongStream;
+
+/**
+ * How far apart takes' lenses show the same, over time. Moments are measured on a grid of the take's frames from take time 0 on, from the clips
+ * themselves, so that every preview and render has the same; kept as files by all that they follow from, any of which may be deleted at
+ * any time.
+ */
+public final class TakeFlows {
+    /** Raised whenever the same pictures would give another field. */
+    static final int ALGORITHM = 1;
+
+    private static final String ENDING = ".flow";
+    private static final int KEPT_TAKES = 4;
+    private static final int KEPT_MOMENTS = 64;
+    /** Moments within a memory: finer ones say nothing new. */
+    private static final double MOMENTS_A_MEMORY = 4;
+    /** Of a memory, the standard deviation of what counts. */
+    private static final double SIGMA = 0.5;
+
+    private final Path folder;
+    private final int ahead;
+    private final Cache<Key, Overlaps> takes =
+            Caffeine.newBuilder().maximumSize(KEPT_TAKES).softValues().build();
+    private final Cache<Path, List<SeamFlow>> moments =
+            Caffeine.newBuilder().maximumSize(KEPT_MOMENTS).softValues().build();
+
+    /** @param ahead moments that are measured beyond one that is missing: those who go on in time need them */
+    public TakeFlows(Path folder, int ahead) {
+        this.folder = folder;
+        this.ahead = ahead;
+    }
+
+    /** @param name of all that fields follow from, but not of what files are called */
+    private record Key(String name, Rig rig, double meetingMetres) {
+        static Key of(Recipe recipe, Take shown) {
+            Rig rig = TakeRig.fitted(recipe.geometry().rigOn(), shown.clips());
+            double metres = recipe.seams().meetingMetres();
+            String contents = shown.clips().stream()
+                    .map(TakeClip::ref)
+                    .map(clip -> clip.slot() + clip.sha256() + clip.area() + clip.takeTime(0) + " " + clip.takeTime(1))
+                    .collect(Collectors.joining(" "));
+            String all = contents + rig.lenses() + metres + " " + recipe.rate() + " " + ALGORITHM;
+            return new Key(ContentHash.ofText(all), rig, metres);
+        }
+    }
+
+    /** The overlaps of a take, and what measures them. Measuring is done by one at a time. */
+    private static final class Overlaps {
+        private final Rig rig;
+        private final List<SeamStrip> strips;
+        private final List<SeamMatcher> matchers;
+        private final List<Integer> levels;
+
+        Overlaps(Key key) {
+            rig = key.rig();
+            strips = SeamStrip.of(rig, key.meetingMetres(), SeamSettings.DEFAULT);
+            matchers = strips.stream()
+                    .map(strip -> new SeamMatcher(rig, strip, key.meetingMetres(), SeamSettings.DEFAULT))
+                    .toList();
+            levels = IntStream.range(0, rig.lenses().size())
+                    .mapToObj(this::level)
+                    .toList();
+        }
+
+        private int level(int lens) {
+            return IntStream.range(0, strips.size())
+                    .filter(n -> strips.get(n).first() == lens || strips.get(n).second() == lens)
+                    .map(n -> matchers.get(n).level())
+                    .min()
+                    .orElse(0);
+        }
+
+        List<SeamFlow> measure(List<Picture> pictures) {
+            return IntStream.range(0, strips.size())
+                    .parallel()
+                    .mapToObj(n -> matchers.get(n)
+                            .measure(
+                                    pictures.get(strips.get(n).first()),
+                                    pictures.get(strips.get(n).second())))
+                    .toList();
+        }
+    }
+
+    /** How a take's lenses are moved; what was not measured yet is. */
+    public ShiftPath path(Recipe recipe, Take shown) {
+        Key key = Key.of(recipe, shown);
+        return seconds -> {
+            List<Long> wanted = window(recipe, seconds);
+            measure(key, recipe, shown, wanted, Run.QUIET);
+            return SeamShift.of(key.rig(), overlaps(key).strips, blended(key, recipe, wanted, seconds));
+        };
+    }
+
+    /** The same that moves nothing where something was not measured yet: for who cannot wait. */
+    public ShiftPath pathOfMeasured(Recipe recipe, Take shown) {
+        Key key = Key.of(recipe, shown);
+        return seconds -> {
+            List<Long> wanted = window(recipe, seconds);
+            return wanted.stream().allMatch(number -> isMeasured(key, number))
+                    ? SeamShift.of(key.rig(), overlaps(key).strips, blended(key, recipe, wanted, seconds))
+                    : List.of();
+        };
+    }
+
+    /** Measures all that a span of a take needs. */
+    void measure(Recipe recipe, Take shown, TimeSpan span, Run run) {
+        Key key = Key.of(recipe, shown);
+        long step = step(recipe);
+        List<Long> wanted = LongStream.rangeClosed(
+                        Math.floorDiv(recipe.rate().nearestFrame(span.from()), step),
+                        -Math.floorDiv(-recipe.rate().nearestFrame(span.to()), step))
+                .map(n -> n * step)
+                .boxed()
+                .toList();
+        measure(key, recipe, shown, wanted, run);
+    }
+
+    /** What was measured in a span, one field an overlap, by moment. */
+    List<Moment> measured(Recipe recipe, Take shown, TimeSpan span) {
+        Key key = Key.of(recipe, shown);
+        long step = step(recipe);
+        List<Moment> found = new ArrayList<>();
+        for (long n = recipe.rate().nearestFrame(span.from()) / step * step;
+                recipe.rate().secondsOf(n) <= span.to();
+                n += step) {
+            if (isMeasured(key, n)) {
+                found.add(new Moment(recipe.rate().secondsOf(n), read(key, n)));
+            }
+        }
+        return found;
+    }
+
+    /**
+     * What was measured at a moment.
+     *
+     * @param flows one an overlap
+     */
+    record Moment(double seconds, List<SeamFlow> flows) {}
+
+    /** The overlaps of a take. */
+    List<SeamStrip> strips(Recipe recipe, Take shown) {
+        return overlaps(Key.of(recipe, shown)).strips;
+    }
+
+    private Overlaps overlaps(Key key) {
+        return takes.get(key, Overlaps::new);
+    }
+
+    /** Frames from moment to moment: a power of two, so that moments of longer memories are among those of shorter ones. */
+    private static long step(Recipe recipe) {
+        double frames = recipe.seams().memorySeconds() * recipe.rate().perSecond() / MOMENTS_A_MEMORY;
+        return Long.highestOneBit(Math.max(1, (long) frames));
+    }
+
+    /** The moments that count at a time; numbers of frames. */
+    private static List<Long> window(Recipe recipe, double seconds) {
+        long step = step(recipe);
+        double memory = recipe.seams().memorySeconds();
+        double from = (seconds - memory) * recipe.rate().perSecond() / step;
+        double to = (seconds + memory) * recipe.rate().perSecond() / step;
+        long nearest = Math.round(seconds * recipe.rate().perSecond() / step);
+        List<Long> window = new ArrayList<>();
+        for (long n = Math.min(nearest, (long) Math.ceil(from)); n <= Math.max(nearest, (long) Math.floor(to)); n++) {
+            window.add(n * step);
+        }
+        return window;
+    }
+
+    private List<SeamFlow> blended(Key key, Recipe recipe, List<Long> numbers, double seconds) {
+        double sigma = Math.max(1e-3, SIGMA * recipe.seams().memorySeconds());
+        double[] weights = numbers.stream()
+                .mapToDouble(n -> {
+                    double away = (recipe.rate().secondsOf(n) - seconds) / sigma;
+                    return numbers.size() == 1 ? 1 : Math.exp(-away * away / 2);
+                })
+                .toArray();
+        List<List<SeamFlow>> all = numbers.stream().map(n -> read(key, n)).toList();
+        return IntStream.range(0, overlaps(key).strips.size())
+                .mapToObj(strip ->
+                        FlowBlend.of(all.stream().map(each -> each.get(strip)).toList(), weights))
+                .toList();
+    }
+
+    private Path file(Key key, long number) {
+        return folder.resolve(key.name()).resolve(number + ENDING);
+    }
+
+    private boolean isMeasured(Key key, long number) {
+        return Files.isRegularFile(file(key, number));
+    }
+
+    private List<SeamFlow> read(Key key, long number) {
+        return moments.get(file(key, number), file -> {
+            try {
+                return FlowFile.read(file);
+            } catch (IOException failed) {
+                throw new UncheckedIOException(
+                        "What was measured of the seams cannot be read: delete " + file + " and try again.", failed);
+            }
+        });
+    }
+
+    private void measure(Key key, Recipe recipe, Take shown, List<Long> wanted, Run run) {
+        Optional<Long> missing =
+                wanted.stream().filter(number -> !isMeasured(key, number)).findFirst();
+        if (missing.isEmpty()) {
+            return;
+        }
+        Overlaps overlaps = overlaps(key);
+        synchronized (overlaps) {
+            List<Long> numbers = numbers(recipe, shown, wanted, missing.get());
+            try (MomentReader reader = new MomentReader(
+                    shown.clips(), overlaps.levels, recipe.rate().secondsOf(numbers.get(0)))) {
+                for (int n = 0; n < numbers.size(); n++) {
+                    run.check();
+                    if (!isMeasured(key, numbers.get(n))) {
+                        List<Picture> pictures = reader.at(recipe.rate().secondsOf(numbers.get(n)));
+                        FlowFile.write(overlaps.measure(pictures), file(key, numbers.get(n)));
+                    }
+                    run.step((n + 1.0) / numbers.size());
+                }
+            } catch (IOException failed) {
+                throw new MediaException(
+                        shown.clips().get(0).file(),
+                        "What was measured of the seams could not be kept: " + failed.getMessage()
+                                + ". Make room on the disk and try again.",
+                        failed);
+            }
+        }
+    }
+
+    /** From the first moment that is missing on, and some ahead as far as the take goes. */
+    private List<Long> numbers(Recipe recipe, Take shown, List<Long> wanted, long missing) {
+        long step = step(recipe);
+        long last = Math.max(
+                wanted.get(wanted.size() - 1),
+                Math.min(
+                        missing + ahead * step,
+                        recipe.rate().nearestFrame(shown.commonSpan().to())));
+        return LongStream.iterate(missing, n -> n <= last, n -> n + step)
+                .boxed()
+                .toList();
+    }
+}

@@ -1,0 +1,47 @@
+package foldback.engine.seam;
+
+import foldback.core.recipe.Recipe;
+import foldback.core.recipe.Seams;
+import foldback.engine.picture.Additions;
+import foldback.engine.picture.TakeAdditions;
+import foldback.engine.take.Take;
+
+/** How lenses meet beside what their feather says, on top of how their rig moved. */
+public final class TakeSeams implements TakeAdditions {
+    private final TakeAdditions moving;
+    private final TakeFlows flows;
+
+    /** What is done where a moment's flow was not measured yet. */
+    private enum Missing {
+        MEASURED,
+        LEFT_OUT
+    }
+
+    private final Missing missing;
+
+    private TakeSeams(TakeAdditions moving, TakeFlows flows, Missing missing) {
+        this.moving = moving;
+        this.flows = flows;
+        this.missing = missing;
+    }
+
+    /** Measures what is missing, however long that takes. */
+    public TakeSeams(TakeAdditions moving, TakeFlows flows) {
+        this(moving, flows, Missing.MEASURED);
+    }
+
+    /** The same that leaves out what is missing: for films that are played. */
+    public TakeSeams withoutWaiting() {
+        return new TakeSeams(moving, flows, Missing.LEFT_OUT);
+    }
+
+    @Override
+    public Additions of(Recipe recipe, Take shown) {
+        Additions base = moving.of(recipe, shown);
+        if (recipe.seams().way() != Seams.Way.FLOW || shown.clips().size() < 2) {
+            return base;
+        }
+        return base.withShifts(
+                missing == Missing.MEASURED ? flows.path(recipe, shown) : flows.pathOfMeasured(recipe, shown));
+    }
+}
