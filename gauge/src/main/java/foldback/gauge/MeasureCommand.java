@@ -25,6 +25,7 @@ import foldback.core.warp.Sampler;
 import foldback.gauge.balance.BalanceTrials;
 import foldback.gauge.rig.PairTrials;
 import foldback.gauge.rig.RigTrials;
+import foldback.gauge.seam.SeamTrials;
 import foldback.gauge.steady.LevelTrials;
 import foldback.gauge.steady.SteadyTrials;
 import foldback.gauge.sync.MotionTrials;
@@ -52,14 +53,15 @@ final class MeasureCommand implements Callable<Integer> {
     private static final double FEATHER = Math.toRadians(4);
     private static final PixelFormat FORMAT = PixelFormat.YUV420_8;
     private static final List<String> SUBJECTS =
-            List.of("all", "stitch", "sync", "motion", "rig", "pairs", "balance", "level", "steady");
+            List.of("all", "stitch", "sync", "motion", "rig", "pairs", "balance", "level", "steady", "seams");
     private final List<Figure> figures = new ArrayList<>();
 
     @Parameters(
             arity = "0..1",
             defaultValue = "all",
             paramLabel = "SUBJECT",
-            description = "all, stitch, sync, motion, rig, pairs, balance, level or steady; default: ${DEFAULT-VALUE}")
+            description =
+                    "all, stitch, sync, motion, rig, pairs, balance, level, steady or seams; default: ${DEFAULT-VALUE}")
     private String subject;
 
     @Override
@@ -88,6 +90,9 @@ final class MeasureCommand implements Callable<Integer> {
         }
         if (all || subject.equals("level")) {
             LevelTrials.measure().forEach(this::say);
+        }
+        if (all || subject.equals("seams")) {
+            SeamTrials.measure(System.err::println).forEach(this::say);
         }
         if (all || subject.equals("steady")) {
             SteadyTrials.measure(System.err::println).forEach(this::say);

@@ -85,7 +85,7 @@ class LevelTest {
                     .click()
                     .perform();
             drag(browser, "pane-look", 0, 0, 1, 0);
-            browser.awaitText("toasts", "too short");
+            browser.awaitText("toast", "too short");
             assertThat(level(api, take).path("lines").size()).isEqualTo(2);
         }
     }

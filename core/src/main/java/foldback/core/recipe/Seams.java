@@ -2,6 +2,7 @@ package foldback.core.recipe;
 
 import foldback.core.recipe.section.Decisions;
 import foldback.core.recipe.section.Section;
+import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
 
@@ -12,8 +13,10 @@ import java.util.function.UnaryOperator;
  * @param feather full ramp across a seam, radians; 0 is a hard cut
  * @param meetingMetres where the lenses' pictures agree; infinite for far
  * @param memorySeconds over what time the flow is taken together; 0 is each frame by itself
+ * @param measure how far apart lenses show the same, where that was measured
  */
-public record Seams(Way way, double feather, double meetingMetres, double memorySeconds) implements Decisions<Seams> {
+public record Seams(Way way, double feather, double meetingMetres, double memorySeconds, Optional<SeamMeasure> measure)
+        implements Decisions<Seams> {
     public static final Seams DEFAULT = new Seams(Math.toRadians(4), Double.POSITIVE_INFINITY);
     public static final double MOST_MEMORY = 4;
     /** Long enough to be calm, short enough for who walks by. */
@@ -43,7 +46,12 @@ public record Seams(Way way, double feather, double meetingMetres, double memory
 
     /** Lenses that fade into each other. */
     public Seams(double feather, double meetingMetres) {
-        this(Way.FEATHER, feather, meetingMetres, USUAL_MEMORY);
+        this(Way.FEATHER, feather, meetingMetres, USUAL_MEMORY, Optional.empty());
+    }
+
+    /** The same by flow, of which this is known. */
+    public Seams flowing(SeamMeasure known) {
+        return new Seams(Way.FLOW, feather, meetingMetres, memorySeconds, Optional.of(known));
     }
 
     @Override

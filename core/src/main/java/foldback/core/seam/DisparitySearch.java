@@ -1,11 +1,12 @@
 package foldback.core.seam;
 
 import java.util.Arrays;
+import java.util.stream.IntStream;
 
 /**
  * How far apart what is near lies across a seam, to a pixel of a coarse strip: semi-global matching (Hirschmueller 2008) of ternary census
  * signatures, which know neither exposure nor noise. Both pictures are looked away from by their shares, so that what is found lies
- * where it is to be shown. One a thread.
+ * where it is to be shown. Owns its buffers.
  */
 final class DisparitySearch {
     /** Neighbours each way of a signature. */
@@ -62,24 +63,26 @@ final class DisparitySearch {
         signatures(b, two);
         compare();
         Arrays.fill(sums, (short) 0);
-        for (int row = 0; row < rows; row++) {
+        IntStream.range(0, rows).parallel().forEach(row -> {
             along(row, 1);
             along(row, -1);
-        }
-        down(1);
-        down(-1);
+        });
+        IntStream.range(0, columns).parallel().forEach(column -> {
+            down(column, 1);
+            down(column, -1);
+        });
         return best();
     }
 
     private void signatures(float[] values, long[] out) {
         Arrays.fill(out, NOTHING);
-        for (int row = REACH; row < rows - REACH; row++) {
+        IntStream.range(REACH, rows - REACH).parallel().forEach(row -> {
             for (int column = 0; column < columns; column++) {
                 if (ring || column >= REACH && column < columns - REACH) {
                     out[row * columns + column] = signature(values, column, row);
                 }
             }
-        }
+        });
     }
 
     private long signature(float[] values, int column, int row) {
@@ -100,7 +103,7 @@ final class DisparitySearch {
     }
 
     private void compare() {
-        for (int row = 0; row < rows; row++) {
+        IntStream.range(0, rows).parallel().forEach(row -> {
             for (int column = 0; column < columns; column++) {
                 float share = shares[row * columns + column];
                 int at = (row * columns + column) * count;
@@ -115,7 +118,7 @@ final class DisparitySearch {
                     costs[at + k] = (byte) (x == NOTHING || y == NOTHING ? UNSEEN : Long.bitCount(x ^ y));
                 }
             }
-        }
+        });
     }
 
     /** Adds the paths that come along a row; on a ring they have gone a quarter of it already. */
@@ -137,19 +140,17 @@ final class DisparitySearch {
         }
     }
 
-    private void down(int step) {
+    private void down(int column, int step) {
         int[] before = new int[count];
         int[] now = new int[count];
-        for (int column = 0; column < columns; column++) {
-            for (int n = 0; n < rows; n++) {
-                int row = step > 0 ? n : rows - 1 - n;
-                int at = (row * columns + column) * count;
-                extend(at, before, now, n == 0);
-                add(at, now);
-                int[] swapped = before;
-                before = now;
-                now = swapped;
-            }
+        for (int n = 0; n < rows; n++) {
+            int row = step > 0 ? n : rows - 1 - n;
+            int at = (row * columns + column) * count;
+            extend(at, before, now, n == 0);
+            add(at, now);
+            int[] swapped = before;
+            before = now;
+            now = swapped;
         }
     }
 

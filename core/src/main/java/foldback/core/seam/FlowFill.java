@@ -27,7 +27,7 @@ final class FlowFill {
     }
 
     /** By a pyramid: means weighted by how sure they are, coarser and coarser, then back from the coarsest on. */
-    static float[] filled(float[] values, float[] sure, int columns, int rows, boolean ring) {
+    private static float[] filled(float[] values, float[] sure, int columns, int rows, boolean ring) {
         float[] filled = values.clone();
         if (columns <= 2 && rows <= 2) {
             float sum = 0;

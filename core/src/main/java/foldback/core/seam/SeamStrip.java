@@ -207,6 +207,11 @@ public final class SeamStrip {
         return across / step + (rows - 1) / 2.0;
     }
 
+    /** The rotation from the strip, whose seam is its equator, to the rig. */
+    public Rotation rigFromStrip() {
+        return stripFromRig.inverse();
+    }
+
     Rotation stripFromRig() {
         return stripFromRig;
     }

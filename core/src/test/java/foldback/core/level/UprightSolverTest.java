@@ -85,8 +85,8 @@ class UprightSolverTest {
         }
         assertThat(named).isGreaterThan(190);
         assertThat(Math.toDegrees(Math.sqrt(squares / 200))).isLessThan(0.3);
-        // Ends are off by half of what is taken for granted, and the world is as plumb as can be.
-        assertThat(Math.sqrt(squares / expected)).isBetween(0.3, 1.0);
+        // Ends are off by what is taken for granted; the world is plumber than that.
+        assertThat(Math.sqrt(squares / expected)).isBetween(0.5, 1.2);
     }
 
     @Test
@@ -95,8 +95,8 @@ class UprightSolverTest {
         List<GuideLine> lines =
                 List.of(plumb(lean, 0, -0.3, 0.4), plumb(lean, 0.05, -0.3, 0.4), plumb(lean, Math.PI / 2, -0.3, 0.4));
         List<Upright.Fit> fits = SOLVER.solve(lines, UP).fits();
-        assertThat(Math.toDegrees(fits.get(2).influenceRad())).isGreaterThan(1);
-        assertThat(Math.toDegrees(fits.get(0).influenceRad())).isLessThan(0.5);
+        assertThat(Math.toDegrees(fits.get(2).influenceRad())).isGreaterThan(0.5);
+        assertThat(fits.get(0).influenceRad()).isLessThan(fits.get(2).influenceRad() / 5);
         fits.forEach(fit -> assertThat(Math.toDegrees(fit.residualRad())).isCloseTo(0, within(0.05)));
     }
 

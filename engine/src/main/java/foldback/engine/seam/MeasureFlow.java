@@ -1,20 +1,25 @@
 package foldback.engine.seam;
 
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.SeamMeasure;
 import foldback.core.recipe.Seams;
 import foldback.core.recipe.geometry.Geometry;
 import foldback.core.run.Run;
+import foldback.core.seam.SeamFlow;
 import foldback.core.time.TimeSpan;
 import foldback.engine.stage.StageJob;
 import foldback.engine.stage.StageResult;
 import foldback.engine.stage.StageTools;
 import foldback.engine.take.Take;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
 /** Measures the flow of a take, or of a part of it, so that looking and rendering need not. */
 final class MeasureFlow implements StageJob<MeasureFlow.Order> {
-    private static final Set<String> DEPENDS = Set.of(StageResult.CLIPS, Geometry.SECTION.name());
+    /** Its own section, too: what was set meanwhile is not to be overwritten. */
+    private static final Set<String> DEPENDS = Set.of(StageResult.CLIPS, Geometry.SECTION.name(), Seams.SECTION.name());
+
     private static final Set<String> SETS = Set.of(Seams.SECTION.name());
 
     /**
@@ -65,8 +70,23 @@ final class MeasureFlow implements StageJob<MeasureFlow.Order> {
                     "No two lenses see the same: there is no seam to measure. Solve the rig first.");
         }
         flows.measure(recipe, shown, span, run);
-        Seams seams = recipe.seams();
-        Seams flowing = new Seams(Seams.Way.FLOW, seams.feather(), seams.meetingMetres(), seams.memorySeconds());
+        SeamMeasure measure = summary(flows.measured(recipe, shown, span), span);
+        Seams flowing = recipe.seams().flowing(measure);
         return new StageResult("Bring the seams together by flow", DEPENDS, SETS, recipe.with(Seams.SECTION, flowing));
+    }
+
+    private static SeamMeasure summary(List<TakeFlows.Moment> moments, TimeSpan span) {
+        double most = 0;
+        double worst = span.from();
+        for (TakeFlows.Moment moment : moments) {
+            for (SeamFlow flow : moment.flows()) {
+                double apart = SeamApart.of(flow);
+                if (apart > most) {
+                    most = apart;
+                    worst = moment.seconds();
+                }
+            }
+        }
+        return new SeamMeasure(TakeFlows.ALGORITHM, span.from(), span.to(), most, worst);
     }
 }

@@ -1,7 +1,6 @@
 package foldback.engine.seam;
 
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.Seams;
 import foldback.core.run.Run;
 import foldback.core.seam.SeamStrip;
 import foldback.engine.stage.Lane;
@@ -25,8 +24,7 @@ final class SeamsLane implements StageLane {
 
     @Override
     public boolean applies(Recipe recipe) {
-        return recipe.seams().way() == Seams.Way.FLOW
-                && recipe.showing().clips().size() > 1;
+        return recipe.seams().measure().isPresent() && recipe.showing().clips().size() > 1;
     }
 
     @Override

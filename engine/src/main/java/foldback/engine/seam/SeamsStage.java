@@ -1,6 +1,7 @@
 package foldback.engine.seam;
 
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.SeamMeasure;
 import foldback.core.recipe.Seams;
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;
@@ -10,6 +11,7 @@ import foldback.engine.stage.Stage;
 import foldback.engine.stage.StageJob;
 import foldback.engine.stage.StageLane;
 import foldback.engine.stage.StageView;
+import foldback.engine.take.Take;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -48,12 +50,36 @@ public final class SeamsStage implements Stage {
         Seams seams = view.recipe().seams();
         double degrees = Math.toDegrees(seams.feather());
         String feather = degrees == 0 ? "hard cut" : String.format(Locale.ROOT, "feather %.1f\u00b0", degrees);
-        if (seams.way() == Seams.Way.FEATHER) {
-            return new Evidence(Verdict.CHECK, "Not measured: what is near a seam is seen twice.", feather);
+        String figure = seams.way() == Seams.Way.FLOW ? "flow, " + feather : feather;
+        if (seams.measure().isEmpty()) {
+            return new Evidence(Verdict.CHECK, "Not measured.", figure);
         }
-        return new Evidence(
-                Verdict.CHECK,
-                "By flow: look at what crosses the seams, and at what is near them.",
-                "flow, " + feather);
+        SeamMeasure measure = seams.measure().get();
+        if (measure.algorithm() != TakeFlows.ALGORITHM) {
+            return new Evidence(Verdict.CHECK, "Measured in an earlier way: measure again.", figure);
+        }
+        String apart = String.format(
+                Locale.ROOT,
+                "Lenses show the same up to %.2f\u00b0 apart, most at %.1f s",
+                Math.toDegrees(measure.apartRad()),
+                measure.worstSeconds());
+        String end = seams.way() == Seams.Way.FLOW
+                ? "; flow brings it together: look at what crosses the seams there."
+                : "; flow would bring it together.";
+        return new Evidence(Verdict.CHECK, apart + end, figure);
+    }
+
+    /** What was measured stays each take's own. */
+    @Override
+    public Recipe give(Recipe from, Recipe to, Take take) {
+        Seams given = from.seams();
+        return to.with(
+                Seams.SECTION,
+                new Seams(
+                        given.way(),
+                        given.feather(),
+                        given.meetingMetres(),
+                        given.memorySeconds(),
+                        to.seams().measure()));
     }
 }

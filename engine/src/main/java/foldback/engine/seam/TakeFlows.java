@@ -47,6 +47,9 @@ public final class TakeFlows {
     /** Of a memory, the standard deviation of what counts. */
     private static final double SIGMA = 0.5;
 
+    /** Of frame numbers that were seconds. */
+    private static final double ROUNDING = 1e-6;
+
     private final Path folder;
     private final int ahead;
     private final Cache<Key, Overlaps> takes =
@@ -74,20 +77,29 @@ public final class TakeFlows {
         }
     }
 
-    /** The overlaps of a take, and what measures them. Measuring is done by one at a time. */
+    /** The overlaps of a take, and what measures them, made when it is needed. Measuring is done by one at a time. */
     private static final class Overlaps {
-        private final Rig rig;
+        private final Key key;
         private final List<SeamStrip> strips;
-        private final List<SeamMatcher> matchers;
-        private final List<Integer> levels;
+        private List<SeamMatcher> matchers = List.of();
 
         Overlaps(Key key) {
-            rig = key.rig();
-            strips = SeamStrip.of(rig, key.meetingMetres(), SeamSettings.DEFAULT);
-            matchers = strips.stream()
-                    .map(strip -> new SeamMatcher(rig, strip, key.meetingMetres(), SeamSettings.DEFAULT))
-                    .toList();
-            levels = IntStream.range(0, rig.lenses().size())
+            this.key = key;
+            strips = SeamStrip.of(key.rig(), key.meetingMetres(), SeamSettings.DEFAULT);
+        }
+
+        private List<SeamMatcher> matchers() {
+            if (matchers.isEmpty()) {
+                matchers = strips.stream()
+                        .map(strip -> new SeamMatcher(key.rig(), strip, key.meetingMetres(), SeamSettings.DEFAULT))
+                        .toList();
+            }
+            return matchers;
+        }
+
+        /** By lens, how often its picture may be halved. */
+        List<Integer> levels() {
+            return IntStream.range(0, key.rig().lenses().size())
                     .mapToObj(this::level)
                     .toList();
         }
@@ -95,7 +107,7 @@ public final class TakeFlows {
         private int level(int lens) {
             return IntStream.range(0, strips.size())
                     .filter(n -> strips.get(n).first() == lens || strips.get(n).second() == lens)
-                    .map(n -> matchers.get(n).level())
+                    .map(n -> matchers().get(n).level())
                     .min()
                     .orElse(0);
         }
@@ -190,7 +202,9 @@ public final class TakeFlows {
         double to = (seconds + memory) * recipe.rate().perSecond() / step;
         long nearest = Math.round(seconds * recipe.rate().perSecond() / step);
         List<Long> window = new ArrayList<>();
-        for (long n = Math.min(nearest, (long) Math.ceil(from)); n <= Math.max(nearest, (long) Math.floor(to)); n++) {
+        for (long n = Math.min(nearest, (long) Math.ceil(from - ROUNDING));
+                n <= Math.max(nearest, (long) Math.floor(to + ROUNDING));
+                n++) {
             window.add(n * step);
         }
         return window;
@@ -240,7 +254,7 @@ public final class TakeFlows {
         synchronized (overlaps) {
             List<Long> numbers = numbers(recipe, shown, wanted, missing.get());
             try (MomentReader reader = new MomentReader(
-                    shown.clips(), overlaps.levels, recipe.rate().secondsOf(numbers.get(0)))) {
+                    shown.clips(), overlaps.levels(), recipe.rate().secondsOf(numbers.get(0)))) {
                 for (int n = 0; n < numbers.size(); n++) {
                     run.check();
                     if (!isMeasured(key, numbers.get(n))) {

@@ -6,8 +6,8 @@ import { colour } from "../lane.js";
 import { arc } from "../rotation.js";
 
 const KINDS = [
-  { kind: "plumb", name: "Plumb lines", said: "Draw a plumb line", line: "plumb line" },
-  { kind: "sea", name: "Sea lines", said: "Draw a sea line", line: "sea line" },
+  { kind: "plumb", name: "Plumb lines", said: "Draw a plumb line", line: "plumb line", short: "Plumb" },
+  { kind: "sea", name: "Sea lines", said: "Draw a sea line", line: "sea line", short: "Sea" },
 ];
 const PARTS = 32;
 /** A line is shown at moments that are so near the one it was drawn at, seconds; where the rig stood it stays true longer. */
@@ -61,22 +61,23 @@ async function solved(store, label, path, body) {
   }
 }
 
-/** What was asked of the lines last: they lie where the moment puts them. */
-let seen = { key: "", lines: [] };
+/** What was asked of the lines last, and what of it is there: they lie where the moment puts them. */
+let asked = { key: "", answer: Promise.resolve([]) };
+let seen = [];
 
-async function loadLines(store, time = store.time) {
+function loadLines(store, time = store.time) {
   const key = `${store.path} ${store.kept.revision} ${time}`;
-  if (seen.key !== key) {
+  if (asked.key !== key) {
     const none = (store.kept.recipe.level.lines ?? []).length === 0;
-    seen = { key, lines: none ? [] : seen.lines };
-    if (!none) {
-      const lines = await askJson(`${store.path}/revisions/${store.kept.revision}/level/lines?t=${time.toFixed(6)}`);
-      if (seen.key === key) {
-        seen = { key, lines };
+    const answer = none ? Promise.resolve([]) : askJson(`${store.path}/revisions/${store.kept.revision}/level/lines?t=${time.toFixed(6)}`);
+    asked = { key, answer };
+    answer.then((lines) => {
+      if (asked.key === key) {
+        seen = lines;
       }
-    }
+    }, () => (asked = { key: "", answer }));
   }
-  return seen.lines;
+  return asked.answer;
 }
 
 /** Lines over a picture: those that are kept, and the one that is being drawn. */
@@ -86,7 +87,7 @@ export const drawn = {
     const { store } = pane;
     // While the picture is turned below them, they are nowhere.
     if (Object.keys(store.draft).length === 0) {
-      seen.lines.filter((line) => Math.abs(line.seconds - store.time) <= NEAR_SECONDS).forEach((line) => {
+      seen.filter((line) => Math.abs(line.seconds - store.time) <= NEAR_SECONDS).forEach((line) => {
         const points = line.canvas.map(([x, y]) => onScreen({ x, y }));
         stroke(g, points, line.disagrees ? "#fff" : colour("--mark"), line.disagrees ? [5, 4] : []);
       });
@@ -157,12 +158,12 @@ export function lineList(root, store) {
 }
 
 function row(store, { number, kind, seconds, slots, residualDeg, influenceDeg, disagrees }) {
-  const { line } = nameOf(kind);
+  const { line, short: name } = nameOf(kind);
   const item = element("li", { class: `line-row${disagrees ? " wrong" : ""}`, "data-test": `level-line-${number}` });
-  const go = element("button", { type: "button", class: "link", title: "Go to where it was drawn" }, `${line} at ${clock(seconds)}, lens ${slots.join(" and ")}`);
+  const go = element("button", { type: "button", class: "link", title: `Go to where it was drawn, in the picture of lens ${slots.join(" and ")}` }, `${name} ${clock(seconds)} ${slots.join(", ")}`);
   go.addEventListener("click", () => store.setTime(seconds));
   const fits = element("span", { class: "figure", title: `Without it the picture would turn by ${plain(influenceDeg, 2)}°` },
-    disagrees ? `disagrees: ${plain(residualDeg, 1)}°` : `${plain(residualDeg, 2)}° off`);
+    disagrees ? `wrong by ${plain(residualDeg, 1)}°` : `${plain(residualDeg, 2)}° off`);
   const remove = element("button", { type: "button", class: "key-sign", title: `Delete this ${line}`, "aria-label": `Delete this ${line}`, "data-test": `delete-line-${number}` }, "×");
   remove.addEventListener("click", () => solved(store, `Delete a ${line}`, "lines/remove", { line: number }));
   item.append(go, fits, remove);

@@ -4,12 +4,17 @@ import { plain } from "../format.js";
 import { backgroundJob } from "../sheet/job.js";
 
 const USUAL_MEMORY = 0.25;
+const SAID = {
+  feather: "One lens fades into the other; what is near a seam is seen twice.",
+  flow: "Both lenses are warped onto each other where they overlap, then fade: what is near becomes one.",
+};
 
 /** How lenses meet: feather width, meeting distance, flow and its memory. */
 export function sheet(root, store) {
   const seams = () => store.section("seams");
   const way = part(root, "way");
   way.value = seams().way;
+  part(root, "way-said").textContent = SAID[way.value];
   way.addEventListener("change", () => store.keep(`Lenses meet by ${way.value}`, { seams: { ...seams(), way: way.value } }));
   flow(root, store, seams);
   const feather = numberField({
@@ -20,8 +25,8 @@ export function sheet(root, store) {
   });
   part(root, "feather").append(feather);
   const meeting = (value) => {
-    const seams = { ...store.section("seams") };
-    delete seams.meeting_m;
+    // How far apart lenses show things follows from where they meet.
+    const { meeting_m, measure, ...seams } = store.section("seams");
     return Number.isFinite(value) ? { ...seams, meeting_m: value } : seams;
   };
   const field = numberField({

@@ -1,0 +1,166 @@
+package foldback.engine.seam;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import foldback.core.recipe.Level;
+import foldback.core.recipe.Recipe;
+import foldback.core.recipe.Seams;
+import foldback.core.run.Evidence;
+import foldback.core.run.Run;
+import foldback.core.run.Verdict;
+import foldback.core.seam.SeamFlow;
+import foldback.core.time.TimeSpan;
+import foldback.core.warp.RayShift;
+import foldback.core.warp.ShiftPath;
+import foldback.engine.DemoTake;
+import foldback.engine.picture.Additions;
+import foldback.engine.picture.TakeAdditions;
+import foldback.engine.stage.Lane;
+import foldback.engine.stage.StageResult;
+import foldback.engine.stage.StageTools;
+import foldback.engine.stage.StageView;
+import foldback.engine.take.MediaFolders;
+import foldback.engine.take.Take;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CancellationException;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The flow of the demo take: measured once, kept, and the same wherever it is asked for. */
+class TakeFlowsTest {
+    private static final double MOMENT = 1;
+
+    @TempDir
+    static Path folder;
+
+    private static Take take;
+    private static Recipe alone;
+    private static Recipe remembering;
+
+    @BeforeAll
+    static void open() throws Exception {
+        Recipe recipe = DemoTake.recipe();
+        take = Take.open(recipe, MediaFolders.of(DemoTake.MEDIA));
+        alone = recipe.with(Seams.SECTION, flowing(0));
+        remembering = recipe.with(Seams.SECTION, flowing(0.16));
+    }
+
+    private static Seams flowing(double memory) {
+        return new Seams(Seams.Way.FLOW, 0.07, Double.POSITIVE_INFINITY, memory, Optional.empty());
+    }
+
+    private static double[] shifted(ShiftPath path, double seconds) {
+        double[] rays = {0.98, 0.15, 0.13, -0.9, 0.43, 0.02, 0, 0, 1};
+        List<RayShift> shifts = path.at(seconds);
+        assertThat(shifts).hasSize(2);
+        shifts.get(0).shift(rays, 3);
+        shifts.get(1).shift(rays, 2);
+        return rays;
+    }
+
+    private static long files(Path root) throws Exception {
+        try (Stream<Path> all = Files.walk(root)) {
+            return all.filter(file -> file.toString().endsWith(".flow")).count();
+        }
+    }
+
+    @Test
+    void aMomentIsMeasuredOnceAndTheSameForEverybody() throws Exception {
+        Path own = folder.resolve("once");
+        double[] first = shifted(new TakeFlows(own, 0).path(alone, take), MOMENT);
+        assertThat(files(own)).isEqualTo(1);
+        // Far from the seam nothing is moved; near it something is.
+        assertThat(first[8]).isCloseTo(1, within(1e-12));
+        double[] again = shifted(new TakeFlows(own, 5).path(alone, take), MOMENT);
+        assertThat(again).isEqualTo(first);
+        // Measured by somebody else, ahead of what is asked for.
+        Path other = folder.resolve("other");
+        double[] ahead = shifted(new TakeFlows(other, 2).path(alone, take), MOMENT);
+        assertThat(ahead).isEqualTo(first);
+        assertThat(files(other)).isEqualTo(3);
+        // Level and light have nothing to do with it.
+        Recipe turned = alone.with(Level.SECTION, new Level(1, 0, 0));
+        assertThat(shifted(new TakeFlows(own, 0).path(turned, take), MOMENT)).isEqualTo(first);
+        assertThat(files(own)).isEqualTo(1);
+    }
+
+    @Test
+    void aMemoryTakesMomentsOfAGridTogether() throws Exception {
+        Path own = folder.resolve("memory");
+        TakeFlows flows = new TakeFlows(own, 0);
+        shifted(flows.path(remembering, take), MOMENT);
+        // 0.16 s on both sides, frame by frame.
+        assertThat(files(own)).isEqualTo(9);
+        assertThat(flows.measured(remembering, take, new TimeSpan(0.9, 1.1))).hasSizeBetween(5, 6);
+        // What does not wait is moved only where all of that is there.
+        assertThat(flows.pathOfMeasured(remembering, take).at(MOMENT)).hasSize(2);
+        assertThat(flows.pathOfMeasured(remembering, take).at(MOMENT + 0.5)).isEmpty();
+    }
+
+    @Test
+    void aTakeWithoutFlowIsLeftAsItIs() {
+        TakeFlows flows = new TakeFlows(folder.resolve("none"), 0);
+        TakeSeams seams = new TakeSeams(TakeAdditions.NONE, flows);
+        Recipe feathered = alone.with(Seams.SECTION, Seams.DEFAULT);
+        assertThat(seams.of(feathered, take)).isEqualTo(Additions.NONE);
+        assertThat(seams.of(alone, take).shifts()).isNotEqualTo(ShiftPath.NONE);
+        assertThat(seams.withoutWaiting().of(alone, take).shifts().at(3)).isEmpty();
+    }
+
+    @Test
+    void aRangeIsMeasuredByAJobAndShownOverTime() throws Exception {
+        TakeFlows flows = new TakeFlows(folder.resolve("job"), 0);
+        StageTools tools = new StageTools() {
+            @Override
+            public <T> T get(Class<T> type) {
+                return type.cast(flows);
+            }
+        };
+        MeasureFlow job = new MeasureFlow();
+        MeasureFlow.Order order = new MeasureFlow.Order(Optional.of(0.5), Optional.of(0.62));
+        Recipe feathered = alone.with(Seams.SECTION, new Seams(0.05, 3));
+        StageResult result = job.run(feathered, take, order, tools, Run.QUIET);
+        Recipe after = result.on(feathered);
+        assertThat(after.seams().way()).isEqualTo(Seams.Way.FLOW);
+        assertThat(after.seams().feather()).isEqualTo(0.05);
+        assertThat(after.seams().measure().orElseThrow().worstSeconds()).isBetween(0.4, 0.7);
+        Lane lane = new SeamsLane().measure(after, take, tools, Run.QUIET);
+        assertThat(lane.whole().orElseThrow().points()).hasSizeBetween(3, 6);
+        assertThat(lane.finer()).hasSize(1);
+        assertThat(lane.finer().get(0).label()).isEqualTo("A to B");
+        Evidence evidence = new SeamsStage().evidence(new StageView(after, take, 1920, tools));
+        assertThat(evidence.verdict()).isEqualTo(Verdict.CHECK);
+        assertThat(evidence.reason()).startsWith("Lenses show the same up to ");
+        assertThatThrownBy(() -> job.check(after, new MeasureFlow.Order(Optional.of(2.0), Optional.of(1.0))))
+                .hasMessageContaining("range ends before it begins");
+        assertThatThrownBy(() -> job.run(
+                        feathered,
+                        take,
+                        new MeasureFlow.Order(Optional.of(2.0), Optional.of(2.5)),
+                        tools,
+                        new Run(share -> {}, () -> true)))
+                .isInstanceOf(CancellationException.class);
+    }
+
+    @Test
+    void fieldsAreKeptToAThousandthOfADegree() throws Exception {
+        float[] along = {0, -0.3f, 0.55f, 0.0001f, 0.2f, -0.55f};
+        float[] across = {0.1f, 0.1f, 0, -0.1f, 0.5f, 0};
+        float[] sure = {0, 1, 0.5f, 0.25f, 0.75f, 0.1f};
+        Path file = folder.resolve("fields").resolve("1.flow");
+        FlowFile.write(List.of(new SeamFlow(3, 2, along, across, sure)), file);
+        SeamFlow read = FlowFile.read(file).get(0);
+        for (int i = 0; i < 6; i++) {
+            assertThat(read.along()[i]).isCloseTo(along[i], within((float) Math.toRadians(0.00051)));
+            assertThat(read.across()[i]).isCloseTo(across[i], within((float) Math.toRadians(0.00051)));
+            assertThat(read.sure()[i]).isCloseTo(sure[i], within(0.002f));
+        }
+    }
+}

@@ -1,0 +1,65 @@
+package foldback.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.By;
+import org.openqa.selenium.support.ui.Select;
+import tools.jackson.databind.JsonNode;
+
+/** Lenses that are brought together by flow. */
+@ExtendWith(RunningApplication.class)
+class SeamsTest {
+
+    private static void saved(Browser browser, int revision) {
+        browser.await().until(driver -> browser.find("kept").getText().equals("Saved, revision " + revision));
+    }
+
+    @Test
+    void flowIsChosenLookedAtAndMeasuredAhead(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long number = api.freshTake();
+        String take = "/api/takes/" + number;
+        try (Browser browser = new Browser()) {
+            browser.driver.get(server.uri("/takes/" + number).toString());
+            browser.await()
+                    .until(driver -> !driver.findElements(By.cssSelector("body[data-ready]"))
+                            .isEmpty());
+            browser.driver
+                    .findElement(By.cssSelector("[data-stage=seams] button"))
+                    .click();
+            assertThat(browser.find("flow-memory").isDisplayed()).isFalse();
+            new Select(browser.find("seams-way")).selectByValue("flow");
+            saved(browser, 2);
+            assertThat(browser.find("flow-memory").isDisplayed()).isTrue();
+            assertThat(browser.find("measure-flow").isDisplayed()).isTrue();
+        }
+        byte[] feathered = api.bytes(take + "/revisions/1/sphere?t=1&width=512");
+        byte[] flowing = api.bytes(take + "/revisions/2/sphere?t=1&width=512");
+        assertThat(flowing).isNotEqualTo(feathered);
+        assertThat(api.bytes(take + "/revisions/2/sphere?t=1&width=512")).isEqualTo(flowing);
+
+        assertThat(api.post(take + "/stages/seams/jobs/measure?base=2", "{\"from\":1.4,\"to\":1.5}")
+                        .status())
+                .isEqualTo(200);
+        assertThat(api.jobsEnd(take, "seams")).isEmpty();
+        JsonNode lane = api.get(take + "/revisions/3/stages/seams/lane").json();
+        assertThat(lane.path("whole").path("points").size()).isGreaterThan(3);
+        assertThat(lane.path("finer").get(0).path("label").asString()).isEqualTo("A to B");
+    }
+
+    @Test
+    void aRangeThatEndsBeforeItBeginsIsRefused(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        String take = "/api/takes/" + api.freshTake();
+        assertThat(api.post(take + "/stages/seams/jobs/measure?base=1", "{\"from\":2,\"to\":1}")
+                        .body())
+                .contains("range ends before it begins");
+        assertThat(api.post(
+                                take + "/revisions",
+                                "{\"base\":1,\"set\":{\"seams\":{\"way\":\"flow\",\"feather_deg\":4,\"flow_memory_s\":9}}}")
+                        .body())
+                .contains("flow_memory_s");
+    }
+}
