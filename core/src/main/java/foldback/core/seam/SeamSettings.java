@@ -20,5 +20,5 @@ public record SeamSettings(
         double alongRad,
         double noiseCodes) {
     public static final SeamSettings DEFAULT = new SeamSettings(
-            Math.toRadians(0.125), Math.toRadians(15), 0.5, 0.02, Math.toRadians(0.6), Math.toRadians(0.15), 2);
+            Math.toRadians(0.125), Math.toRadians(10), 0.5, 0.02, Math.toRadians(0.6), Math.toRadians(0.15), 2);
 }

@@ -9,6 +9,8 @@ import foldback.core.warp.LensView;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
+import java.util.stream.IntStream;
 
 /**
  * An overlap of two lenses, unrolled: along it runs the great circle that is as far from both axes, across it the great circles through
@@ -21,6 +23,9 @@ public final class SeamStrip {
     private static final int PROBES = 720;
     private static final double RIM_PX = 6;
     private static final double LEAST_WIDTH_RAD = Math.toRadians(1);
+    /** Of costs: by so much another lens must be nearer for a seam to run elsewhere. */
+    private static final double CLEARLY = 0.08;
+
     private static final double LEAST_LENGTH_RAD = Math.toRadians(4);
 
     private final int first;
@@ -88,11 +93,29 @@ public final class SeamStrip {
         Reach reach = new Reach(
                 new LensView(one, stripFromRig.inverse(), meetingMetres),
                 new LensView(two, stripFromRig.inverse(), meetingMetres),
+                nearer(rig, i, k, stripFromRig.inverse()),
                 settings.reachRad());
         double finest = 1 / Math.max(one.lens().focalPx(), two.lens().focalPx());
         return reach.count * 2 * Math.PI / PROBES < LEAST_LENGTH_RAD
                 ? Optional.empty()
                 : Optional.of(new SeamStrip(i, k, stripFromRig, reach, Math.max(settings.stepRad(), finest)));
+    }
+
+    /** Whether a third lens sees a direction of the strip clearly better than both do: the seam runs elsewhere there. */
+    private static Predicate<Direction> nearer(Rig rig, int i, int k, Rotation rigFromStrip) {
+        return direction -> {
+            Direction seen = rigFromStrip.apply(direction);
+            double own = Math.max(cost(rig, i, seen), cost(rig, k, seen)) - CLEARLY;
+            return IntStream.range(0, rig.lenses().size())
+                    .anyMatch(lens -> lens != i && lens != k && cost(rig, lens, seen) < own);
+        };
+    }
+
+    /** A lens's angle to a direction as a share of its field's half. */
+    private static double cost(Rig rig, int lens, Direction seen) {
+        RigLens one = rig.lenses().get(lens);
+        return one.rigFromLens().apply(Direction.FORWARD).angleTo(seen)
+                / one.lens().halfField();
     }
 
     /** How far both lenses see on both sides of a seam; a mutable helper. */
@@ -105,19 +128,23 @@ public final class SeamStrip {
 
         private int count;
 
-        Reach(LensView one, LensView two, double most) {
+        Reach(LensView one, LensView two, Predicate<Direction> elsewhere, double most) {
             boolean[] seen = new boolean[PROBES];
             for (int probe = 0; probe < PROBES; probe++) {
                 double along = angle(probe);
                 double up = farthest(one, two, along, STEP, most);
                 double down = farthest(one, two, along, -STEP, most);
-                seen[probe] = up + down > LEAST_WIDTH_RAD && up > 0 && down > 0;
+                seen[probe] = up + down > LEAST_WIDTH_RAD
+                        && up > 0
+                        && down > 0
+                        && !elsewhere.test(Direction.ofYawPitch(along, 0));
                 high[probe] = (float) up;
                 low[probe] = (float) -down;
             }
             longestRun(seen);
         }
 
+        /** The first side on which one of them sees nothing any more. */
         private static double farthest(LensView one, LensView two, double along, double step, double most) {
             double reached = 0;
             for (double across = 0; Math.abs(across) <= most; across += step) {

@@ -133,6 +133,23 @@ public final class TakeFlows {
         };
     }
 
+    /**
+     * The same that measures no more than the moment itself where something was not measured yet: what is seen then is a little less calm
+     * than what will be rendered.
+     */
+    public ShiftPath pathOfNearest(Recipe recipe, Take shown) {
+        Key key = Key.of(recipe, shown);
+        return seconds -> {
+            List<Long> wanted = window(recipe, seconds);
+            if (!wanted.stream().allMatch(number -> isMeasured(key, number))) {
+                long step = step(recipe);
+                wanted = List.of(step * Math.round(seconds * recipe.rate().perSecond() / step));
+                measure(key, recipe, shown, wanted, Run.QUIET);
+            }
+            return SeamShift.of(key.rig(), overlaps(key).strips, blended(key, recipe, wanted, seconds));
+        };
+    }
+
     /** The same that moves nothing where something was not measured yet: for who cannot wait. */
     public ShiftPath pathOfMeasured(Recipe recipe, Take shown) {
         Key key = Key.of(recipe, shown);

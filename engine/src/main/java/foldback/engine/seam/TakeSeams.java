@@ -14,6 +14,7 @@ public final class TakeSeams implements TakeAdditions {
     /** What is done where a moment's flow was not measured yet. */
     private enum Missing {
         MEASURED,
+        NEAREST_MEASURED,
         LEFT_OUT
     }
 
@@ -30,6 +31,11 @@ public final class TakeSeams implements TakeAdditions {
         this(moving, flows, Missing.MEASURED);
     }
 
+    /** The same that measures the moment itself alone where more is missing: for who looks. */
+    public TakeSeams forLooking() {
+        return new TakeSeams(moving, flows, Missing.NEAREST_MEASURED);
+    }
+
     /** The same that leaves out what is missing: for films that are played. */
     public TakeSeams withoutWaiting() {
         return new TakeSeams(moving, flows, Missing.LEFT_OUT);
@@ -42,6 +48,10 @@ public final class TakeSeams implements TakeAdditions {
             return base;
         }
         return base.withShifts(
-                missing == Missing.MEASURED ? flows.path(recipe, shown) : flows.pathOfMeasured(recipe, shown));
+                switch (missing) {
+                    case MEASURED -> flows.path(recipe, shown);
+                    case NEAREST_MEASURED -> flows.pathOfNearest(recipe, shown);
+                    case LEFT_OUT -> flows.pathOfMeasured(recipe, shown);
+                });
     }
 }

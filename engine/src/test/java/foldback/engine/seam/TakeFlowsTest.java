@@ -99,6 +99,9 @@ class TakeFlowsTest {
         // 0.16 s on both sides, frame by frame.
         assertThat(files(own)).isEqualTo(9);
         assertThat(flows.measured(remembering, take, new TimeSpan(0.9, 1.1))).hasSizeBetween(5, 6);
+        // Who looks at another moment has that one measured, no more.
+        assertThat(flows.pathOfNearest(remembering, take).at(MOMENT + 1)).hasSize(2);
+        assertThat(files(own)).isEqualTo(10);
         // What does not wait is moved only where all of that is there.
         assertThat(flows.pathOfMeasured(remembering, take).at(MOMENT)).hasSize(2);
         assertThat(flows.pathOfMeasured(remembering, take).at(MOMENT + 0.5)).isEmpty();

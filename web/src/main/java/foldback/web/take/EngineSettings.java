@@ -41,7 +41,7 @@ class EngineSettings {
         int share = properties.role().equals(Role.PAGES) ? PAGES_SHARE : WORKER_SHARE;
         return new Previewer(
                 proxies,
-                seams,
+                seams.forLooking(),
                 Runtime.getRuntime().maxMemory() / share,
                 Runtime.getRuntime().availableProcessors());
     }

@@ -17,6 +17,9 @@ import java.util.List;
  * at different times, lenses look a little past each other: a place may be left by all of them that some of them show.
  */
 final class LensWeights {
+    /** Weights are smooth: places of the other lenses between nodes so far from each other are right enough, to a tenth of a pixel. */
+    private static final int CELL = 8;
+
     private static final int TILE_BITS = 4;
     private static final int TILE = 1 << TILE_BITS;
     /** The weight of a lens that alone is shown. */
@@ -52,8 +55,10 @@ final class LensWeights {
         LensFrame frame = settings.rig().lenses().get(lens).lens().frame();
         LensPicture picture = new LensPicture(settings.rig().lenses().get(lens), settings.meetingMetres());
         // Where lenses are asked for something else, they still count by what they show.
-        StitchPlan plan = StitchPlan.compile(settings.withShifts(List.of())
-                .on(new Canvas(frame.width(), frame.height(), picture), Rotation.IDENTITY));
+        StitchPlan plan = StitchPlan.compile(
+                settings.withShifts(List.of())
+                        .on(new Canvas(frame.width(), frame.height(), picture), Rotation.IDENTITY),
+                CELL);
         LensWeights found = new LensWeights(frame.width(), frame.height(), frame.width());
         threads.share(found.tileRows, () -> row -> {
             for (int column = 0; column < found.tileColumns; column++) {

@@ -65,7 +65,19 @@ public final class StitchPlan implements CellPlan {
             views.add(view);
             cell = Math.min(cell, CoordinateGrid.cellFor(settings.canvas(), view));
         }
-        int common = cell;
+        return compile(settings, views, cell);
+    }
+
+    /** The same with cells so large, for what need not be right to a part of a pixel. */
+    static StitchPlan compile(StitchSettings settings, int cell) {
+        List<LensView> views = IntStream.range(0, settings.rig().lenses().size())
+                .mapToObj(lens -> settings.view(lens, List.of(settings.rigFromCanvas())))
+                .toList();
+        return compile(settings, views, cell);
+    }
+
+    private static StitchPlan compile(StitchSettings settings, List<LensView> views, int common) {
+        List<RigLens> lenses = settings.rig().lenses();
         CoordinateGrid[] grids = IntStream.range(0, views.size())
                 .parallel()
                 .mapToObj(i -> CoordinateGrid.of(settings.canvas(), views.get(i), common))
