@@ -13,30 +13,34 @@ import java.util.List;
  */
 public final class SeamShift implements RayShift {
     private final List<Part> parts;
+    private final Nearness own;
 
     /**
      * An overlap of the lens.
      *
      * @param sign 1 for the strip's first lens, -1 for its second one
      */
-    private record Part(
-            SeamStrip strip, SeamFlow flow, double[] stripFromRig, int sign, Nearness own, Nearness other) {}
+    private record Part(SeamStrip strip, SeamFlow flow, double[] stripFromRig, int sign, Nearness other) {}
 
     /** How near to its axis a lens sees a direction: 1 on it, 0 at the end of its field. */
-    private record Nearness(Direction axis, double halfField) {
+    private record Nearness(Direction axis, double halfField, double leastCosine) {
         static Nearness of(Rig rig, int number) {
             Lens lens = rig.lenses().get(number).lens();
-            return new Nearness(rig.lenses().get(number).rigFromLens().apply(Direction.FORWARD), lens.halfField());
+            return new Nearness(
+                    rig.lenses().get(number).rigFromLens().apply(Direction.FORWARD),
+                    lens.halfField(),
+                    Math.cos(Math.min(Math.PI, lens.halfField())));
         }
 
         double at(double x, double y, double z) {
-            double cosine = Math.max(-1, Math.min(1, axis.x() * x + axis.y() * y + axis.z() * z));
-            return Math.max(0, 1 - Math.acos(cosine) / halfField);
+            double cosine = axis.x() * x + axis.y() * y + axis.z() * z;
+            return cosine <= leastCosine ? 0 : Math.max(0, 1 - Math.acos(Math.min(1, cosine)) / halfField);
         }
     }
 
-    private SeamShift(List<Part> parts) {
+    private SeamShift(List<Part> parts, Nearness own) {
         this.parts = parts;
+        this.own = own;
     }
 
     /**
@@ -57,11 +61,10 @@ public final class SeamShift implements RayShift {
                             flows.get(n),
                             strip.stripFromRig().matrix(),
                             strip.first() == lens ? 1 : -1,
-                            Nearness.of(rig, lens),
                             Nearness.of(rig, other)));
                 }
             }
-            shifts.add(new SeamShift(parts));
+            shifts.add(new SeamShift(parts, Nearness.of(rig, lens)));
         }
         return shifts;
     }
@@ -77,8 +80,10 @@ public final class SeamShift implements RayShift {
             sum[1] = 0;
             sum[2] = 0;
             double weights = 0;
-            for (Part part : parts) {
-                weights += add(part, x, y, z, sum);
+            double near = own.at(x, y, z);
+            // Where the lens sees nothing, it need not look elsewhere; nor where something is not a number.
+            for (int part = 0; near > 0 && part < parts.size(); part++) {
+                weights += add(parts.get(part), near, x, y, z, sum);
             }
             if (weights > 0) {
                 double nx = x + sum[0] / weights;
@@ -93,14 +98,13 @@ public final class SeamShift implements RayShift {
     }
 
     /** Adds by what an overlap moves a direction, times what it counts, which is given back. */
-    private double add(Part part, double x, double y, double z, double[] sum) {
+    private double add(Part part, double near, double x, double y, double z, double[] sum) {
         double weight = 1;
         if (parts.size() > 1) {
-            double both = part.own.at(x, y, z) * part.other.at(x, y, z);
+            double both = near * part.other.at(x, y, z);
             weight = both * both;
         }
-        // Not a number counts nothing.
-        if (!(weight > 0)) {
+        if (weight == 0) {
             return 0;
         }
         double[] m = part.stripFromRig;
