@@ -9,7 +9,14 @@ import picocli.CommandLine.Command;
 /** The commands; exit code 0 with any verdict, 2 on bad input, 1 on a failure of the program. */
 @Command(
         name = "foldback",
-        subcommands = {MakeCommand.class, ProbeCommand.class, SyncCommand.class, SolveCommand.class, WorkCommand.class},
+        subcommands = {
+            MakeCommand.class,
+            ProbeCommand.class,
+            SyncCommand.class,
+            SolveCommand.class,
+            SeamsCommand.class,
+            WorkCommand.class
+        },
         mixinStandardHelpOptions = true,
         description = "Renders recipes, works takes through, finds offsets, solves rigs and probes media files.")
 public final class Foldback {

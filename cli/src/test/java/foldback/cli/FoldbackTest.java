@@ -373,6 +373,27 @@ class FoldbackTest {
         assertThat(err.toString(StandardCharsets.UTF_8)).contains("that stage has no action of its own");
     }
 
+    @Test
+    void seamsAreMeasuredAndTheirWorstMomentsListed() throws Exception {
+        String recipe = FORMATS.resolve("recipe.example.json").toString();
+        Path media = Files.createDirectories(folder.resolve("media/demo"));
+        for (String name : new String[] {"sluice-path-a.mp4", "sluice-path-b.mp4"}) {
+            Files.copy(DEMO.resolve(name), media.resolve(name));
+        }
+        String clips = folder.resolve("media").toString();
+        int code = Foldback.run("seams", recipe, "--media", clips, "--from", "1", "--to", "1.15", "--json");
+        assertThat(code).as(err.toString(StandardCharsets.UTF_8)).isZero();
+        JsonNode told = JsonMapper.builder().build().readTree(out.toString(StandardCharsets.UTF_8));
+        assertThat(told.path("seams").size()).isEqualTo(1);
+        assertThat(told.path("seams").get(0).path("apart").size()).isBetween(3, 5);
+        assertThat(told.path("worst").size()).isEqualTo(1);
+        assertThat(told.path("worst").get(0).path("seam").asString()).isEqualTo("A to B");
+        assertThat(told.path("worst").get(0).path("apart_deg").asDouble()).isBetween(0.01, 3.0);
+        assertThat(Foldback.run("seams", recipe, "--media", clips, "--from", "99"))
+                .isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("leave nothing: the take lasts from");
+    }
+
     /** 300 bytes of a clip's pictures are turned: the film is made, and what is wrong with it is said. */
     @Test
     void damagedFootageIsSaidWithTheFilm() throws Exception {

@@ -5,12 +5,12 @@ import foldback.core.recipe.SeamMeasure;
 import foldback.core.recipe.Seams;
 import foldback.core.recipe.geometry.Geometry;
 import foldback.core.run.Run;
-import foldback.core.seam.SeamFlow;
 import foldback.core.time.TimeSpan;
 import foldback.engine.stage.StageJob;
 import foldback.engine.stage.StageResult;
 import foldback.engine.stage.StageTools;
 import foldback.engine.take.Take;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -70,23 +70,16 @@ final class MeasureFlow implements StageJob<MeasureFlow.Order> {
                     "No two lenses see the same: there is no seam to measure. Solve the rig first.");
         }
         flows.measure(recipe, shown, span, run);
-        SeamMeasure measure = summary(flows.measured(recipe, shown, span), span);
+        SeamMeasure measure = summary(SeamCurve.of(flows, recipe, shown, span), span);
         Seams flowing = recipe.seams().flowing(measure);
         return new StageResult("Bring the seams together by flow", DEPENDS, SETS, recipe.with(Seams.SECTION, flowing));
     }
 
-    private static SeamMeasure summary(List<TakeFlows.Moment> moments, TimeSpan span) {
-        double most = 0;
-        double worst = span.from();
-        for (TakeFlows.Moment moment : moments) {
-            for (SeamFlow flow : moment.flows()) {
-                double apart = SeamApart.of(flow);
-                if (apart > most) {
-                    most = apart;
-                    worst = moment.seconds();
-                }
-            }
-        }
-        return new SeamMeasure(TakeFlows.ALGORITHM, span.from(), span.to(), most, worst);
+    private static SeamMeasure summary(List<SeamCurve> seams, TimeSpan span) {
+        double[] worst = seams.stream()
+                .flatMap(seam -> seam.points().stream())
+                .max(Comparator.comparingDouble(point -> point[1]))
+                .orElse(new double[] {span.from(), 0});
+        return new SeamMeasure(TakeFlows.ALGORITHM, span.from(), span.to(), worst[1], worst[0]);
     }
 }

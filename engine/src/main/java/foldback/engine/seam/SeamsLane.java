@@ -2,7 +2,6 @@ package foldback.engine.seam;
 
 import foldback.core.recipe.Recipe;
 import foldback.core.run.Run;
-import foldback.core.seam.SeamStrip;
 import foldback.engine.stage.Lane;
 import foldback.engine.stage.StageLane;
 import foldback.engine.stage.StageTools;
@@ -35,29 +34,31 @@ final class SeamsLane implements StageLane {
     @Override
     public Lane measure(Recipe recipe, Take take, StageTools tools, Run run) {
         Take shown = take.showing(recipe);
-        TakeFlows flows = tools.get(TakeFlows.class);
-        List<SeamStrip> strips = flows.strips(recipe, shown);
-        List<List<double[]>> seams = new ArrayList<>();
-        strips.forEach(strip -> seams.add(new ArrayList<>()));
-        List<double[]> worst = new ArrayList<>();
-        for (TakeFlows.Moment moment : flows.measured(recipe, shown, shown.commonSpan())) {
-            double most = 0;
-            for (int n = 0; n < strips.size(); n++) {
-                double apart = Math.toDegrees(SeamApart.of(moment.flows().get(n)));
-                seams.get(n).add(new double[] {moment.seconds(), apart});
-                most = Math.max(most, apart);
-            }
-            worst.add(new double[] {moment.seconds(), most});
-        }
-        if (worst.isEmpty()) {
+        List<SeamCurve> seams = SeamCurve.of(tools.get(TakeFlows.class), recipe, shown, shown.commonSpan());
+        if (seams.stream().allMatch(seam -> seam.points().isEmpty())) {
             return Lane.EMPTY;
         }
-        List<Lane.Curve> finer = new ArrayList<>();
-        for (int n = 0; n < strips.size(); n++) {
-            String label = shown.clips().get(strips.get(n).first()).ref().slot() + " to "
-                    + shown.clips().get(strips.get(n).second()).ref().slot();
-            finer.add(new Lane.Curve(label, DEGREES, SEEN_DEGREES, 2, seams.get(n)));
+        List<double[]> worst = new ArrayList<>();
+        for (int n = 0; n < seams.get(0).points().size(); n++) {
+            int moment = n;
+            double apart = seams.stream()
+                    .mapToDouble(seam -> seam.points().get(moment)[1])
+                    .max()
+                    .orElseThrow();
+            worst.add(new double[] {seams.get(0).points().get(n)[0], Math.toDegrees(apart)});
         }
-        return new Lane(Optional.of(new Lane.Curve("", DEGREES, SEEN_DEGREES, 2, worst)), finer);
+        return new Lane(
+                Optional.of(curve("", worst)),
+                seams.stream()
+                        .map(seam -> curve(
+                                seam.first() + " to " + seam.second(),
+                                seam.points().stream()
+                                        .map(point -> new double[] {point[0], Math.toDegrees(point[1])})
+                                        .toList()))
+                        .toList());
+    }
+
+    private static Lane.Curve curve(String label, List<double[]> points) {
+        return new Lane.Curve(label, DEGREES, SEEN_DEGREES, 2, points);
     }
 }

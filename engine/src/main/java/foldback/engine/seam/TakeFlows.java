@@ -162,7 +162,7 @@ public final class TakeFlows {
     }
 
     /** Measures all that a span of a take needs. */
-    void measure(Recipe recipe, Take shown, TimeSpan span, Run run) {
+    public void measure(Recipe recipe, Take shown, TimeSpan span, Run run) {
         Key key = Key.of(recipe, shown);
         long step = step(recipe);
         List<Long> wanted = LongStream.rangeClosed(

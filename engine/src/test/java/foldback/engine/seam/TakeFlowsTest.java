@@ -4,30 +4,41 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import foldback.core.picture.Frame;
 import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Seams;
 import foldback.core.run.Evidence;
 import foldback.core.run.Run;
+import foldback.core.run.Threads;
 import foldback.core.run.Verdict;
 import foldback.core.seam.SeamFlow;
 import foldback.core.time.TimeSpan;
+import foldback.core.warp.Canvas;
+import foldback.core.warp.Kernel;
 import foldback.core.warp.RayShift;
 import foldback.core.warp.ShiftPath;
 import foldback.engine.DemoTake;
 import foldback.engine.picture.Additions;
+import foldback.engine.picture.PictureMaker;
+import foldback.engine.picture.PlanCache;
 import foldback.engine.picture.TakeAdditions;
+import foldback.engine.picture.Target;
 import foldback.engine.stage.Lane;
 import foldback.engine.stage.StageResult;
 import foldback.engine.stage.StageTools;
 import foldback.engine.stage.StageView;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
+import foldback.engine.take.TakeClip;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -105,6 +116,44 @@ class TakeFlowsTest {
         // What does not wait is moved only where all of that is there.
         assertThat(flows.pathOfMeasured(remembering, take).at(MOMENT)).hasSize(2);
         assertThat(flows.pathOfMeasured(remembering, take).at(MOMENT + 0.5)).isEmpty();
+    }
+
+    /** A render, on any number of threads, has the pixels of a preview of its size. */
+    @Test
+    void previewAndRenderHaveTheSamePixels() throws Exception {
+        TakeSeams seams = new TakeSeams(TakeAdditions.NONE, new TakeFlows(folder.resolve("pixels"), 0));
+        Additions additions = seams.of(alone, take);
+        Target target = Target.plain(new Canvas(512, 256), Kernel.QUICK, Target.Colours.FOOTAGE);
+        List<Frame> pictures = new ArrayList<>();
+        PictureMaker preview =
+                PictureMaker.of(alone, take.sources(), target, Optional.empty(), new PlanCache(1), additions);
+        for (int i = 0; i < 2; i++) {
+            TakeClip clip = take.clips().get(i);
+            pictures.add(clip.whole(clip.frameAt(MOMENT), preview.halvings().get(i)));
+        }
+        String seen = pixels(preview, pictures, 1);
+        for (int threads : new int[] {1, 2}) {
+            PictureMaker render =
+                    PictureMaker.ofRun(alone, take.sources(), target, Optional.empty(), 1 << 26, additions);
+            assertThat(pixels(render, pictures, threads)).isEqualTo(seen);
+        }
+        PictureMaker feathered =
+                PictureMaker.of(alone, take.sources(), target, Optional.empty(), new PlanCache(1), Additions.NONE);
+        assertThat(pixels(feathered, pictures, 2)).isNotEqualTo(seen);
+    }
+
+    private static String pixels(PictureMaker maker, List<Frame> pictures, int count) throws Exception {
+        ExecutorService executor = Executors.newFixedThreadPool(count);
+        Frame out = maker.allocate();
+        maker.make(MOMENT, pictures, out, new Threads(executor, count));
+        executor.shutdown();
+        StringBuilder luma = new StringBuilder();
+        for (int y = 0; y < out.height(); y++) {
+            for (int x = 0; x < out.width(); x++) {
+                luma.append((char) out.y().get(x, y));
+            }
+        }
+        return luma.toString();
     }
 
     @Test
