@@ -2,6 +2,9 @@ package foldback.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.openqa.selenium.By;
@@ -29,12 +32,26 @@ class SeamsTest {
             browser.driver
                     .findElement(By.cssSelector("[data-stage=seams] button"))
                     .click();
+            browser.await()
+                    .until(driver -> !driver.findElements(By.cssSelector("[data-test=pane-seam][data-shown]"))
+                            .isEmpty());
+            new Select(browser.find("seam-show")).selectByValue("difference");
+            browser.await()
+                    .until(driver -> !"1".equals(browser.find("pane-seam").getDomAttribute("data-shown")));
             assertThat(browser.find("flow-memory").isDisplayed()).isFalse();
             new Select(browser.find("seams-way")).selectByValue("flow");
             saved(browser, 2);
             assertThat(browser.find("flow-memory").isDisplayed()).isTrue();
             assertThat(browser.find("measure-flow").isDisplayed()).isTrue();
         }
+        JsonNode seams = api.get(take + "/revisions/1/seams").json();
+        assertThat(seams.size()).isEqualTo(1);
+        String seam = take + "/revisions/1/seams/A-B?t=1&show=";
+        BufferedImage unrolled = ImageIO.read(new ByteArrayInputStream(api.bytes(seam + "both")));
+        assertThat(unrolled.getWidth()).isEqualTo(seams.get(0).path("width").asInt());
+        assertThat(api.bytes(seam + "first")).isNotEqualTo(api.bytes(seam + "second"));
+        assertThat(api.get(seam + "third").body()).contains("both, first or second");
+        assertThat(api.get(take + "/revisions/1/seams/A-C?t=1").body()).contains("have no seam");
         byte[] feathered = api.bytes(take + "/revisions/1/sphere?t=1&width=512");
         byte[] flowing = api.bytes(take + "/revisions/2/sphere?t=1&width=512");
         assertThat(flowing).isNotEqualTo(feathered);

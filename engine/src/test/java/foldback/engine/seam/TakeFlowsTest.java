@@ -8,11 +8,13 @@ import foldback.core.picture.Frame;
 import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Seams;
+import foldback.core.rig.Rig;
 import foldback.core.run.Evidence;
 import foldback.core.run.Run;
 import foldback.core.run.Threads;
 import foldback.core.run.Verdict;
 import foldback.core.seam.SeamFlow;
+import foldback.core.space.Direction;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
@@ -199,6 +201,30 @@ class TakeFlowsTest {
                         tools,
                         new Run(share -> {}, () -> true)))
                 .isInstanceOf(CancellationException.class);
+    }
+
+    /** Its first lens is the one above the middle of the picture, the rig held however it is levelled and steadied. */
+    @Test
+    void aSeamIsUnrolledAlongTheMiddleOfAPicture() {
+        SeamView view = SeamView.of(new TakeFlows(folder, 0), alone, take, 4).get(0);
+        assertThat(view.first() + view.second()).isEqualTo("AB");
+        assertThat(view.canvas().width()).isEqualTo(1440);
+        Rig rig = alone.rig();
+        for (int x : new int[] {0, 300, 900}) {
+            for (int side : new int[] {-1, 1}) {
+                Direction seen = view.recipe()
+                        .level()
+                        .still()
+                        .apply(view.canvas().directionAt(x + 0.5, view.canvas().height() * (0.5 + 0.4 * side)));
+                double first = axis(rig, 0).angleTo(seen);
+                double second = axis(rig, 1).angleTo(seen);
+                assertThat(first < second).isEqualTo(side < 0);
+            }
+        }
+    }
+
+    private static Direction axis(Rig rig, int lens) {
+        return rig.lenses().get(lens).rigFromLens().apply(Direction.FORWARD);
     }
 
     @Test

@@ -6,15 +6,16 @@ import { LensPane } from "./lensPane.js";
 import { LookPane } from "./lookPane.js";
 import { PairPane } from "./pairPane.js";
 import { ScopePane } from "./scopePane.js";
+import { SeamPane } from "./seamPane.js";
 import { SpherePane } from "./spherePane.js";
 import { WavesPane } from "./wavesPane.js";
 
-const KINDS = { sphere: SpherePane, look: LookPane, contact: ContactPane, lens: LensPane, waves: WavesPane, pair: PairPane, scope: ScopePane };
+const KINDS = { sphere: SpherePane, look: LookPane, contact: ContactPane, lens: LensPane, waves: WavesPane, pair: PairPane, seam: SeamPane, scope: ScopePane };
 
 const MOST = 3;
 const NEXT = ["", "Two panes", "Three panes", "One pane"];
 
-const HOLDS = ["sphere", "look", "contact", "lens", "pair", "scope"];
+const HOLDS = ["sphere", "look", "contact", "lens", "pair", "seam", "scope"];
 
 /** A pane's frame: which view it shows, its tools and what it says. */
 class Pane {

@@ -9,6 +9,9 @@ const SAID = {
   flow: "Both lenses are warped onto each other where they overlap, then fade: what is near becomes one.",
 };
 
+/** The sphere beside a seam. */
+export const views = ["sphere", "seam"];
+
 /** How lenses meet: feather width, meeting distance, flow and its memory. */
 export function sheet(root, store) {
   const seams = () => store.section("seams");

@@ -1,0 +1,105 @@
+package foldback.web.preview;
+
+import foldback.core.recipe.Recipe;
+import foldback.core.run.Run;
+import foldback.core.stitch.plan.Meeting;
+import foldback.core.warp.Kernel;
+import foldback.engine.picture.Target;
+import foldback.engine.preview.Previewer;
+import foldback.engine.seam.SeamView;
+import foldback.engine.seam.TakeFlows;
+import foldback.engine.take.Take;
+import foldback.media.JpegWriter;
+import foldback.web.Role;
+import foldback.web.recipe.Recipes;
+import foldback.web.take.OpenTakes;
+import java.time.Duration;
+import java.util.List;
+import org.springframework.context.annotation.Profile;
+import org.springframework.http.CacheControl;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The seams of a take, unrolled. */
+@RestController
+@Profile(Role.PAGES)
+@RequestMapping("/api/takes/{takeId}/revisions/{number}/seams")
+class SeamController {
+    private static final float QUALITY = 0.88f;
+    private static final double PIXELS_PER_DEGREE = 8;
+
+    private final Recipes recipes;
+    private final OpenTakes takes;
+    private final Previewer previewer;
+    private final TakeFlows flows;
+
+    SeamController(Recipes recipes, OpenTakes takes, Previewer previewer, TakeFlows flows) {
+        this.recipes = recipes;
+        this.takes = takes;
+        this.previewer = previewer;
+        this.flows = flows;
+    }
+
+    /** A seam, and the size of its picture. */
+    record Seam(String first, String second, int width, int height) {}
+
+    @GetMapping
+    List<Seam> seams(@PathVariable Long takeId, @PathVariable int number) {
+        return views(recipes.revision(takeId, number).read()).stream()
+                .map(view -> new Seam(
+                        view.first(),
+                        view.second(),
+                        view.canvas().width(),
+                        view.canvas().height()))
+                .toList();
+    }
+
+    private List<SeamView> views(Recipe recipe) {
+        return SeamView.of(flows, recipe, takes.of(recipe).showing(recipe), PIXELS_PER_DEGREE);
+    }
+
+    /**
+     * A seam's picture.
+     *
+     * @param show "both" as they are stitched, or "first" or "second" for one lens alone
+     */
+    @GetMapping("/{first}-{second}")
+    ResponseEntity<byte[]> picture(
+            @PathVariable Long takeId,
+            @PathVariable int number,
+            @PathVariable String first,
+            @PathVariable String second,
+            @RequestParam double t,
+            @RequestParam(defaultValue = "both") String show)
+            throws InterruptedException {
+        Recipe recipe = recipes.revision(takeId, number).read();
+        Take take = takes.of(recipe);
+        SeamView view = views(recipe).stream()
+                .filter(seam -> seam.first().equals(first) && seam.second().equals(second))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException(
+                        "Lenses " + first + " and " + second + " have no seam: they share too little, or one is off."));
+        Target target = Target.plain(view.canvas(), Kernel.QUICK, Target.Colours.VIEWING)
+                .withMeeting(meeting(show, view, take.showing(recipe)));
+        Previewer.Picture seen = previewer.sphere(view.recipe(), take, t, target, takes.transformOf(recipe), Run.QUIET);
+        return ResponseEntity.ok()
+                .contentType(MediaType.IMAGE_JPEG)
+                .cacheControl(
+                        CacheControl.maxAge(Duration.ofDays(1)).cachePrivate().immutable())
+                .body(JpegWriter.encode(seen.frame(), QUALITY));
+    }
+
+    private static Meeting meeting(String show, SeamView view, Take shown) {
+        return switch (show) {
+            case "both" -> Meeting.BLENDED;
+            case "first" -> Meetings.of(List.of("side-" + view.first() + "-" + view.second()), shown);
+            case "second" -> Meetings.of(List.of("side-" + view.second() + "-" + view.first()), shown);
+            default -> throw new IllegalArgumentException("'show' is both, first or second: '" + show + "'");
+        };
+    }
+}
