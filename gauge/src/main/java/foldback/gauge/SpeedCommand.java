@@ -27,9 +27,10 @@ final class SpeedCommand implements Callable<Integer> {
             split = ",",
             paramLabel = "PART",
             description =
-                    "stitch, six, moving, kernels, sync, rig, balance, render, workers, bench, memory; all if not given")
+                    "stitch, six, moving, seams, kernels, sync, rig, balance, render, workers, bench, memory; all if not given")
     private List<String> only = List.of(
-            "stitch", "six", "moving", "kernels", "sync", "rig", "balance", "render", "workers", "bench", "memory");
+            "stitch", "six", "moving", "seams", "kernels", "sync", "rig", "balance", "render", "workers", "bench",
+            "memory");
 
     @Option(names = "--presets", split = ",", description = "encoder presets for render")
     private List<String> presets = List.of("medium", "veryfast");
@@ -47,6 +48,9 @@ final class SpeedCommand implements Callable<Integer> {
         }
         if (only.contains("moving")) {
             MovingSpeed.run().forEach(figure -> System.out.println(figure.line()));
+        }
+        if (only.contains("seams")) {
+            SeamsSpeed.run().forEach(figure -> System.out.println(figure.line()));
         }
         if (only.contains("kernels")) {
             new Runner(new OptionsBuilder()
