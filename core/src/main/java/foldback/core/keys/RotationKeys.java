@@ -18,12 +18,7 @@ public record RotationKeys(List<Key<Rotation>> keys) implements RotationPath {
         if (keys.isEmpty()) {
             throw new IllegalArgumentException("a rotation over time needs a key");
         }
-        for (int i = 1; i < keys.size(); i++) {
-            if (!(keys.get(i).seconds() > keys.get(i - 1).seconds())) {
-                throw new IllegalArgumentException("keys must rise in time: "
-                        + keys.get(i - 1).seconds() + " s, then " + keys.get(i).seconds() + " s");
-            }
-        }
+        Slopes.checkTimes(keys);
     }
 
     @Override
@@ -74,21 +69,14 @@ public record RotationKeys(List<Key<Rotation>> keys) implements RotationPath {
     /** The turning speed at a key about its own axes, radians a second: as a {@link Track}'s slopes are found. */
     private double[] slope(int key) {
         double[] slope = new double[3];
-        if (key == 0
-                || key == keys.size() - 1
-                || keys.get(key - 1).easing() != Easing.CURVE
-                || keys.get(key).easing() != Easing.CURVE) {
-            return slope;
-        }
-        double before = keys.get(key).seconds() - keys.get(key - 1).seconds();
-        double after = keys.get(key + 1).seconds() - keys.get(key).seconds();
-        double[] rising = rotation(key - 1).inverse().times(rotation(key)).vector();
-        double[] then = rotation(key).inverse().times(rotation(key + 1)).vector();
-        double share = (1 + after / (before + after)) / 3;
-        for (int k = 0; k < 3; k++) {
-            double one = rising[k] / before;
-            double two = then[k] / after;
-            slope[k] = one * two <= 0 ? 0 : one * two / (share * two + (1 - share) * one);
+        if (Slopes.isSmooth(keys, key)) {
+            double before = keys.get(key).seconds() - keys.get(key - 1).seconds();
+            double after = keys.get(key + 1).seconds() - keys.get(key).seconds();
+            double[] rising = rotation(key - 1).inverse().times(rotation(key)).vector();
+            double[] then = rotation(key).inverse().times(rotation(key + 1)).vector();
+            for (int k = 0; k < 3; k++) {
+                slope[k] = Slopes.between(rising[k], before, then[k], after);
+            }
         }
         return slope;
     }

@@ -19,12 +19,7 @@ public record Track<V extends Values<V>>(List<Key<V>> keys, boolean keyed) {
         if (!keyed && keys.size() > 1) {
             throw new IllegalArgumentException("a value without keys is one value: " + keys.size());
         }
-        for (int i = 1; i < keys.size(); i++) {
-            if (!(keys.get(i).seconds() > keys.get(i - 1).seconds())) {
-                throw new IllegalArgumentException("keys must rise in time: "
-                        + keys.get(i - 1).seconds() + " s, then " + keys.get(i).seconds() + " s");
-            }
-        }
+        Slopes.checkTimes(keys);
     }
 
     /** Of keys. */
@@ -88,26 +83,16 @@ public record Track<V extends Values<V>>(List<Key<V>> keys, boolean keyed) {
         return keys.get(0).value().of(between);
     }
 
-    /**
-     * The slope at a key, a second: level at the ends, at peaks and beside what is no curve, else the harmonic mean of both sides,
-     * weighted by their spans.
-     */
+    /** The slope at a key, a second. */
     private double slope(int key, int number) {
-        if (key == 0
-                || key == keys.size() - 1
-                || keys.get(key - 1).easing() != Easing.CURVE
-                || keys.get(key).easing() != Easing.CURVE) {
+        if (!Slopes.isSmooth(keys, key)) {
             return 0;
         }
-        double before = keys.get(key).seconds() - keys.get(key - 1).seconds();
-        double after = keys.get(key + 1).seconds() - keys.get(key).seconds();
-        double rising = (number(key, number) - number(key - 1, number)) / before;
-        double then = (number(key + 1, number) - number(key, number)) / after;
-        if (rising * then <= 0) {
-            return 0;
-        }
-        double share = (1 + after / (before + after)) / 3;
-        return rising * then / (share * then + (1 - share) * rising);
+        return Slopes.between(
+                number(key, number) - number(key - 1, number),
+                keys.get(key).seconds() - keys.get(key - 1).seconds(),
+                number(key + 1, number) - number(key, number),
+                keys.get(key + 1).seconds() - keys.get(key).seconds());
     }
 
     private double number(int key, int number) {
