@@ -19,8 +19,10 @@ public final class SeamShift implements RayShift {
      * An overlap of the lens.
      *
      * @param sign 1 for the strip's first lens, -1 for its second one
+     * @param farthestSine of the angle from the seam up to which it reaches
      */
-    private record Part(SeamStrip strip, SeamFlow flow, double[] stripFromRig, int sign, Nearness other) {}
+    private record Part(
+            SeamStrip strip, SeamFlow flow, double[] stripFromRig, int sign, double farthestSine, Nearness other) {}
 
     /** How near to its axis a lens sees a direction: 1 on it, 0 at the end of its field. */
     private record Nearness(Direction axis, double halfField, double leastCosine) {
@@ -61,6 +63,7 @@ public final class SeamShift implements RayShift {
                             flows.get(n),
                             strip.stripFromRig().matrix(),
                             strip.first() == lens ? 1 : -1,
+                            Math.sin(strip.across(strip.rows())),
                             Nearness.of(rig, other)));
                 }
             }
@@ -111,6 +114,10 @@ public final class SeamShift implements RayShift {
         double sx = m[0] * x + m[1] * y + m[2] * z;
         double sy = m[3] * x + m[4] * y + m[5] * z;
         double sz = m[6] * x + m[7] * y + m[8] * z;
+        // On its own side of an overlap a lens is not moved.
+        if (-sy * part.sign > part.farthestSine) {
+            return weight;
+        }
         double across = Math.asin(Math.max(-1, Math.min(1, -sy)));
         double along = Math.atan2(sx, sz);
         double share = part.strip.share(along, across);
