@@ -4,6 +4,7 @@ import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Steady;
 import foldback.core.seam.SeamStrip;
+import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.projection.PartSphere;
@@ -20,6 +21,7 @@ import java.util.List;
  */
 public record SeamView(String first, String second, Canvas canvas, Recipe recipe) {
     private static final int LEAST_HEIGHT = 64;
+    private static final Direction RIGHT = new Direction(1, 0, 0);
 
     /**
      * The seams of a take.
@@ -35,8 +37,7 @@ public record SeamView(String first, String second, Canvas canvas, Recipe recipe
     private static SeamView of(SeamStrip strip, Recipe recipe, Take shown, double pixelsPerDegree) {
         double length = strip.columns() * strip.alongStepRad();
         double high = strip.rows() * strip.stepRad();
-        Rotation middle = Rotation.ofYawPitchRoll(strip.along((strip.columns() - 1) / 2.0), 0, 0);
-        Rotation held = strip.rigFromStrip().times(middle);
+        Rotation held = strip.rigFromStrip().times(Rotation.ofYawPitchRoll(middle(strip), 0, 0));
         int width = even(Math.toDegrees(length) * pixelsPerDegree);
         int height = Math.max(LEAST_HEIGHT, even(Math.toDegrees(high) * pixelsPerDegree));
         double half = Math.min(Math.PI, length / 2);
@@ -46,6 +47,13 @@ public record SeamView(String first, String second, Canvas canvas, Recipe recipe
                 new Canvas(width, height, new PartSphere(-half, half, -high / 2, high / 2)),
                 recipe.with(Steady.SECTION, Steady.NONE)
                         .with(Level.SECTION, new Level(held.yaw(), held.pitch(), held.roll())));
+    }
+
+    /** Where a picture's middle is along a seam; one all round is looked at from the right of the rig, where people are, not from below. */
+    private static double middle(SeamStrip strip) {
+        return strip.isRing()
+                ? strip.rigFromStrip().inverse().apply(RIGHT).yaw()
+                : strip.along((strip.columns() - 1) / 2.0);
     }
 
     private static int even(double pixels) {

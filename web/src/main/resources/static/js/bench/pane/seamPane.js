@@ -3,11 +3,11 @@ import { element } from "../../page/parts.js";
 import { latest } from "./latest.js";
 import { Surface } from "./surface.js";
 
-const SHOWS = [["both", "As stitched"], ["first", "Upper lens"], ["second", "Lower lens"], ["difference", "Difference"]];
-/** A seam is long and narrow: it is shown so high at first, of the pane. */
-const HIGH = 0.6;
+const SHOWS = [["both", "As stitched"], ["first", "Left lens"], ["second", "Right lens"], ["difference", "Difference"]];
+/** A seam is long and narrow: it is shown so wide at first, of the pane. */
+const WIDE = 0.7;
 
-/** An overlap unrolled: its seam runs straight from left to right, one lens above it and one below. */
+/** An overlap unrolled: its seam runs straight upwards, one lens at its left and one at its right. */
 export class SeamPane {
   constructor(host, store, pane) {
     this.host = host;
@@ -16,7 +16,7 @@ export class SeamPane {
     this.seams = [];
     this.surface = new Surface(host);
     this.surface.overlay = (g, o) => this.drawSeam(g, o);
-    this.surface.onDraw = (percent) => this.seam() && pane.says(`lens ${this.seam().first} above ${this.seam().second}, at ${percent}%`);
+    this.surface.onDraw = (percent) => this.seam() && pane.says(`at ${percent}%`);
     this.pictures = latest((signal) => this.fetch(signal), (failure) => pane.note(failure.message));
     this.choice = element("select", { "aria-label": "Which seam", "data-test": "seam-of" });
     this.choice.addEventListener("change", () => {
@@ -62,37 +62,37 @@ export class SeamPane {
     }
     const one = async (show) => {
       const response = await ask(`${of}/${seam.first}-${seam.second}?t=${this.pane.time().toFixed(6)}&show=${show}`, { signal });
-      return createImageBitmap(await response.blob());
+      return upright(await createImageBitmap(await response.blob()));
     };
     const show = this.pane.options.seamShow ?? "both";
     const picture = show === "difference" ? difference(...(await Promise.all([one("first"), one("second")]))) : await one(show);
-    this.surface.show(picture, { width: seam.width, height: seam.height });
+    this.surface.show(picture, { width: seam.height, height: seam.width });
     this.place(seam);
     this.pane.note("");
     this.host.dataset.shown = String(Number(this.host.dataset.shown ?? 0) + 1);
   }
 
-  /** At first the strip fills the pane's height, and is looked at from its middle. */
+  /** At first the strip fills the pane's width, and is looked at from its middle. */
   place({ width, height }) {
     if (!this.placed) {
       this.placed = true;
-      const scale = (HIGH * this.host.clientHeight) / height;
+      const scale = (WIDE * this.host.clientWidth) / height;
       this.surface.scale = scale;
-      this.surface.x = (this.host.clientWidth - width * scale) / 2;
+      this.surface.y = (this.host.clientHeight - width * scale) / 2;
       this.surface.draw();
     }
   }
 
-  /** Short marks at both sides tell where the seam runs, without hiding it. */
+  /** Short marks above and below tell where the seam runs, without hiding it. */
   drawSeam(g, o) {
-    const y = o.y + o.height / 2;
+    const x = o.x + o.width / 2;
     g.strokeStyle = "#fff";
     g.lineWidth = 2;
     g.beginPath();
-    g.moveTo(0, y);
-    g.lineTo(14, y);
-    g.moveTo(this.host.clientWidth - 14, y);
-    g.lineTo(this.host.clientWidth, y);
+    g.moveTo(x, 0);
+    g.lineTo(x, 14);
+    g.moveTo(x, this.host.clientHeight - 14);
+    g.lineTo(x, this.host.clientHeight);
     g.stroke();
   }
 
@@ -108,6 +108,16 @@ export class SeamPane {
     this.pictures.close();
     this.surface.close();
   }
+}
+
+/** Pictures of seams lie on their side: most seams are upright in the world. */
+function upright(picture) {
+  const canvas = element("canvas", { width: picture.height, height: picture.width });
+  const g = canvas.getContext("2d");
+  g.translate(0, picture.width);
+  g.rotate(-Math.PI / 2);
+  g.drawImage(picture, 0, 0);
+  return canvas;
 }
 
 /** By how much two pictures differ: black where they are alike. */
