@@ -11,8 +11,8 @@ import java.util.List;
 import java.util.Random;
 
 /** Frames of a rig's lenses that are noise all over: nothing about them is easy to guess for a processor. */
-final class NoiseFrames {
-    static final LightFormat FORMAT = new LightFormat(
+public final class NoiseFrames {
+    public static final LightFormat FORMAT = new LightFormat(
             PixelFormat.YUV420_8,
             ColourTags.BT709_LIMITED,
             PixelFormat.YUV420_8,
@@ -21,7 +21,7 @@ final class NoiseFrames {
 
     private NoiseFrames() {}
 
-    static List<Frame> of(Rig rig) {
+    public static List<Frame> of(Rig rig) {
         Random random = new Random(1);
         return rig.lenses().stream()
                 .map(lens -> frame(

@@ -3,6 +3,7 @@ package foldback.gauge;
 import foldback.core.rig.ReadyRigs;
 import foldback.gauge.balance.BalanceSpeed;
 import foldback.gauge.rig.RigSpeed;
+import foldback.gauge.seam.SeamsSpeed;
 import foldback.gauge.sync.SyncSpeed;
 import java.nio.file.Path;
 import java.util.List;

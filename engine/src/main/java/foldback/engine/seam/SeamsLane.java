@@ -1,7 +1,9 @@
 package foldback.engine.seam;
 
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.SeamMeasure;
 import foldback.core.run.Run;
+import foldback.core.time.TimeSpan;
 import foldback.engine.stage.Lane;
 import foldback.engine.stage.StageLane;
 import foldback.engine.stage.StageTools;
@@ -34,7 +36,9 @@ final class SeamsLane implements StageLane {
     @Override
     public Lane measure(Recipe recipe, Take take, StageTools tools, Run run) {
         Take shown = take.showing(recipe);
-        List<SeamCurve> seams = SeamCurve.of(tools.get(TakeFlows.class), recipe, shown, shown.commonSpan());
+        SeamMeasure measure = recipe.seams().measure().orElseThrow();
+        TimeSpan span = new TimeSpan(measure.fromSeconds(), measure.toSeconds());
+        List<SeamCurve> seams = SeamCurve.of(tools.get(TakeFlows.class), recipe, shown, span);
         if (seams.stream().allMatch(seam -> seam.points().isEmpty())) {
             return Lane.EMPTY;
         }

@@ -18,13 +18,12 @@ import foldback.core.stitch.MovingStitcher;
 import foldback.core.stitch.plan.MovingPlan;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.StitchSettings;
-import foldback.core.tone.LightFormat;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.RayShift;
-import foldback.core.warp.Sampler;
 import foldback.core.warp.ShiftPath;
 import foldback.gauge.Figure;
+import foldback.gauge.NoiseFrames;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -40,14 +39,6 @@ public final class SeamTrials {
     private static final double FEATHER = Math.toRadians(4);
     private static final double FAR = Double.POSITIVE_INFINITY;
     private static final int MOST = 255;
-
-    /** Lenses that are corrected in nothing. */
-    private static final LightFormat FORMAT = new LightFormat(
-            PixelFormat.YUV420_8,
-            ColourTags.BT709_LIMITED,
-            PixelFormat.YUV420_8,
-            ColourTags.BT709_LIMITED,
-            Sampler.FRACTION_BITS);
 
     private final Consumer<String> news;
     private final Threads threads;
@@ -170,7 +161,7 @@ public final class SeamTrials {
         StitchSettings settings = new StitchSettings(canvas, scene.known(), Rotation.IDENTITY, FAR, FEATHER);
         Frame out = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, width, width / 2);
         new MovingStitcher(MovingPlan.compile(settings, RigMotion.still(2), path, threads), Kernel.FINE)
-                .stitch(0, scene.frames(), Collections.nCopies(2, FORMAT.plain()), out, threads);
+                .stitch(0, scene.frames(), Collections.nCopies(2, NoiseFrames.FORMAT.plain()), out, threads);
         Plane wanted = scene.truth().y();
         return new Near(WsSsim.of(out.y(), wanted, MOST, (x, y) -> band[y * width + x]), psnr(out.y(), wanted, band));
     }

@@ -1,9 +1,16 @@
 import { part } from "../../page/parts.js";
+import { askJson } from "../../page/api.js";
+import { toast } from "../../page/toast.js";
 import { numberField } from "../numberField.js";
+import { perRevision } from "../perRevision.js";
+import { worstMoments } from "../worstMoments.js";
 import { plain } from "../format.js";
 import { backgroundJob } from "../sheet/job.js";
 
 const USUAL_MEMORY = 0.25;
+/** Worst moments that lie nearer to each other are one, seconds. */
+const ONE_MOMENT = 1;
+const laneOf = perRevision((store, revision) => askJson(`${store.path}/revisions/${revision}/stages/seams/lane`));
 const SAID = {
   feather: "One lens fades into the other; what is near a seam is seen twice.",
   flow: "Both lenses are warped onto each other where they overlap, then fade: what is near becomes one.",
@@ -20,6 +27,9 @@ export function sheet(root, store) {
   part(root, "way-said").textContent = SAID[way.value];
   way.addEventListener("change", () => store.keep(`Lenses meet by ${way.value}`, { seams: { ...seams(), way: way.value } }));
   flow(root, store, seams);
+  const worst = part(root, "worst");
+  worst.hidden = !seams().measure;
+  worst.addEventListener("click", () => goToNextWorst(store).catch((failure) => toast(failure.message)));
   const feather = numberField({
     label: "Feather", unit: "°", value: store.section("seams").feather_deg, step: 0.1, decimals: 1, least: 0, most: 90,
     sliderMost: 15, slider: true, reset: 4, test: "feather",
@@ -39,6 +49,16 @@ export function sheet(root, store) {
     onDone: (value) => store.keep(Number.isFinite(value) ? `Meeting at ${value} m` : "Meeting far away", { seams: meeting(value) }),
   });
   part(root, "meeting").append(field);
+}
+
+/** From the worst moment on to the ones that are less and less so, then from the start. */
+async function goToNextWorst(store) {
+  const moments = worstMoments((await laneOf(store)).whole?.points ?? [], ONE_MOMENT);
+  const frame = 1 / store.kept.rate;
+  const now = moments.findIndex((time) => Math.abs(time - store.time) < frame);
+  if (moments.length) {
+    store.setTime(moments[(now + 1) % moments.length]);
+  }
 }
 
 /** What is near is brought onto itself: over what time that is taken together, and measuring it ahead. */

@@ -1,4 +1,4 @@
-package foldback.gauge;
+package foldback.gauge.seam;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
@@ -22,6 +22,9 @@ import foldback.core.tone.LensLight;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.ShiftPath;
+import foldback.gauge.Figure;
+import foldback.gauge.NoiseFrames;
+import foldback.gauge.Timing;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -31,7 +34,7 @@ import java.util.concurrent.Executors;
 import java.util.stream.IntStream;
 
 /** The stitch with flow, once that was measured, against the same with feather, at 3840 x 1920. */
-final class SeamsSpeed {
+public final class SeamsSpeed {
     private static final int WIDTH = 3840;
     private static final int THREADS = 2;
     private static final int WARM_UP = 20;
@@ -45,7 +48,7 @@ final class SeamsSpeed {
 
     private SeamsSpeed() {}
 
-    static List<Figure> run() throws Exception {
+    public static List<Figure> run() throws Exception {
         ExecutorService executor = Executors.newFixedThreadPool(THREADS);
         try {
             List<Figure> figures = new ArrayList<>();
