@@ -41,9 +41,6 @@ final class MakeCommand implements Callable<Integer> {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final long LOOK_AGAIN_MILLIS = 200;
 
-    /** A render goes on in time: so many moments of the seams are measured at once. */
-    private static final int FLOWS_AHEAD = 48;
-
     @Parameters(paramLabel = "RECIPE.json", description = "the recipe of a take")
     private Path recipeFile;
 
@@ -93,7 +90,7 @@ final class MakeCommand implements Callable<Integer> {
                 spec.transformed() ? TransformFile.open(recipe, take, folders) : Optional.empty(),
                 new TakeSeams(
                         new TakeShake(new LensTracks(work.resolve("tracks"), Optional.empty())),
-                        new TakeFlows(work.resolve("flows"), FLOWS_AHEAD)));
+                        new TakeFlows(work.resolve("flows"), TakeFlows.AHEAD_OF_RENDERS)));
         Optional<Verified> made = renderOrHelp(new Renderer(threads, 0), job, work, target);
         if (made.isEmpty()) {
             return helped(target);

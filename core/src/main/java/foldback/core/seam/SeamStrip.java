@@ -3,7 +3,6 @@ package foldback.core.seam;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Direction;
-import foldback.core.space.Position;
 import foldback.core.space.Rotation;
 import foldback.core.warp.LensView;
 import java.util.ArrayList;
@@ -17,8 +16,8 @@ import java.util.stream.IntStream;
  * the poles of that one, along which things that are near lie apart. Its first lens is on the side of greater rows. Immutable.
  */
 public final class SeamStrip {
-    /** Strip pixels are taken together by so many: sides are multiples of it. */
-    static final int MULTIPLE = 4;
+    /** Strip pixels from one node of a {@link SeamFlow} to the next: sides are multiples of it. */
+    public static final int MULTIPLE = 4;
 
     private static final int PROBES = 720;
     private static final double RIM_PX = 6;
@@ -144,7 +143,7 @@ public final class SeamStrip {
             longestRun(seen);
         }
 
-        /** The first side on which one of them sees nothing any more. */
+        /** How far from the seam, in one sense, both lenses see without a gap. */
         private static double farthest(LensView one, LensView two, double along, double step, double most) {
             double reached = 0;
             for (double across = 0; Math.abs(across) <= most; across += step) {
@@ -265,8 +264,9 @@ public final class SeamStrip {
 
     /** By how much two pupils lie apart. */
     static double baseline(Rig rig, SeamStrip strip) {
-        Position a = rig.lenses().get(strip.first).pupil();
-        Position b = rig.lenses().get(strip.second).pupil();
-        return Math.sqrt(Math.pow(a.x() - b.x(), 2) + Math.pow(a.y() - b.y(), 2) + Math.pow(a.z() - b.z(), 2));
+        return rig.lenses()
+                .get(strip.first)
+                .pupil()
+                .distanceTo(rig.lenses().get(strip.second).pupil());
     }
 }

@@ -13,6 +13,7 @@ import foldback.core.seam.SeamSettings;
 import foldback.core.seam.SeamShift;
 import foldback.core.seam.SeamStrip;
 import foldback.core.time.TimeSpan;
+import foldback.core.warp.RayShift;
 import foldback.core.warp.ShiftPath;
 import foldback.engine.rig.TakeRig;
 import foldback.engine.take.Take;
@@ -49,6 +50,9 @@ public final class TakeFlows {
 
     /** Of frame numbers that were seconds. */
     private static final double ROUNDING = 1e-6;
+
+    /** Who renders goes on in time: so many moments are measured at once. */
+    public static final int AHEAD_OF_RENDERS = 48;
 
     private final Path folder;
     private final int ahead;
@@ -129,7 +133,7 @@ public final class TakeFlows {
         return seconds -> {
             List<Long> wanted = window(recipe, seconds);
             measure(key, recipe, shown, wanted, Run.QUIET);
-            return SeamShift.of(key.rig(), overlaps(key).strips, blended(key, recipe, wanted, seconds));
+            return shifts(key, recipe, wanted, seconds);
         };
     }
 
@@ -142,11 +146,10 @@ public final class TakeFlows {
         return seconds -> {
             List<Long> wanted = window(recipe, seconds);
             if (!wanted.stream().allMatch(number -> isMeasured(key, number))) {
-                long step = step(recipe);
-                wanted = List.of(step * Math.round(seconds * recipe.rate().perSecond() / step));
+                wanted = List.of(step(recipe) * nearest(recipe, seconds));
                 measure(key, recipe, shown, wanted, Run.QUIET);
             }
-            return SeamShift.of(key.rig(), overlaps(key).strips, blended(key, recipe, wanted, seconds));
+            return shifts(key, recipe, wanted, seconds);
         };
     }
 
@@ -156,7 +159,7 @@ public final class TakeFlows {
         return seconds -> {
             List<Long> wanted = window(recipe, seconds);
             return wanted.stream().allMatch(number -> isMeasured(key, number))
-                    ? SeamShift.of(key.rig(), overlaps(key).strips, blended(key, recipe, wanted, seconds))
+                    ? shifts(key, recipe, wanted, seconds)
                     : List.of();
         };
     }
@@ -217,7 +220,7 @@ public final class TakeFlows {
         double memory = recipe.seams().memorySeconds();
         double from = (seconds - memory) * recipe.rate().perSecond() / step;
         double to = (seconds + memory) * recipe.rate().perSecond() / step;
-        long nearest = Math.round(seconds * recipe.rate().perSecond() / step);
+        long nearest = nearest(recipe, seconds);
         List<Long> window = new ArrayList<>();
         for (long n = Math.min(nearest, (long) Math.ceil(from - ROUNDING));
                 n <= Math.max(nearest, (long) Math.floor(to + ROUNDING));
@@ -225,6 +228,15 @@ public final class TakeFlows {
             window.add(n * step);
         }
         return window;
+    }
+
+    /** The grid's nearest moment, counted in steps. */
+    private static long nearest(Recipe recipe, double seconds) {
+        return Math.round(seconds * recipe.rate().perSecond() / step(recipe));
+    }
+
+    private List<RayShift> shifts(Key key, Recipe recipe, List<Long> numbers, double seconds) {
+        return SeamShift.of(key.rig(), overlaps(key).strips, blended(key, recipe, numbers, seconds));
     }
 
     private List<SeamFlow> blended(Key key, Recipe recipe, List<Long> numbers, double seconds) {

@@ -36,12 +36,7 @@ final class SteadyLane implements StageLane {
 
     @Override
     public Object dependsOn(Recipe recipe) {
-        return List.of(
-                recipe.steady(),
-                recipe.level(),
-                recipe.rig().lenses(),
-                recipe.geometry().off(),
-                recipe.clips());
+        return TakeShake.dependsOn(recipe);
     }
 
     @Override

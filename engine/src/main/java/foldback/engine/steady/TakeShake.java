@@ -98,6 +98,16 @@ public final class TakeShake implements TakeAdditions {
                 key(recipe, shown), key -> measure(recipe, shown, Run.QUIET).shake());
     }
 
+    /** What of a recipe the view follows from: where that is equal, it turns the same way. */
+    public static Object dependsOn(Recipe recipe) {
+        return List.of(
+                recipe.steady(),
+                recipe.level(),
+                recipe.rig().lenses(),
+                recipe.geometry().off(),
+                recipe.clips());
+    }
+
     /** How its view turns. */
     RotationTrack view(Recipe recipe, Take shown) {
         SteadySettings settings = recipe.steady().settings();

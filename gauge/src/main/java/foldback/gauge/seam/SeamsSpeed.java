@@ -102,8 +102,8 @@ public final class SeamsSpeed {
     }
 
     private static SeamFlow wavy(SeamStrip strip, int phase) {
-        int columns = strip.columns() / 4;
-        int rows = strip.rows() / 4;
+        int columns = strip.columns() / SeamStrip.MULTIPLE;
+        int rows = strip.rows() / SeamStrip.MULTIPLE;
         float[] along = new float[columns * rows];
         float[] across = new float[columns * rows];
         float[] sure = new float[columns * rows];

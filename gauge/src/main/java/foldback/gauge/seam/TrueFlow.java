@@ -10,7 +10,7 @@ import java.util.Arrays;
 
 /** How far apart two lenses truly show the same, from how far away things are: what no measure can better. */
 final class TrueFlow {
-    private static final int NODE = 4;
+    private static final int NODE = SeamStrip.MULTIPLE;
     private static final int ROUNDS = 8;
 
     private TrueFlow() {}

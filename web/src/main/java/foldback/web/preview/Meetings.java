@@ -23,10 +23,15 @@ final class Meetings {
                 return new Meeting.Strips(Math.toRadians(degrees(words[1])));
             }
             if (words[0].equals(SIDE) && words.length == 3) {
-                return new Meeting.Side(lens(words[1], shown), lens(words[2], shown));
+                return side(words[1], words[2], shown);
             }
         }
         return Meeting.BLENDED;
+    }
+
+    /** A lens alone, where another one sees the same. */
+    static Meeting side(String slot, String other, Take shown) {
+        return new Meeting.Side(lens(slot, shown), lens(other, shown));
     }
 
     private static int lens(String slot, Take shown) {

@@ -97,8 +97,8 @@ class SeamController {
     private static Meeting meeting(String show, SeamView view, Take shown) {
         return switch (show) {
             case "both" -> Meeting.BLENDED;
-            case "first" -> Meetings.of(List.of("side-" + view.first() + "-" + view.second()), shown);
-            case "second" -> Meetings.of(List.of("side-" + view.second() + "-" + view.first()), shown);
+            case "first" -> Meetings.side(view.first(), view.second(), shown);
+            case "second" -> Meetings.side(view.second(), view.first(), shown);
             default -> throw new IllegalArgumentException("'show' is both, first or second: '" + show + "'");
         };
     }

@@ -33,8 +33,6 @@ class EngineSettings {
     private static final int PAGES_SHARE = 3;
 
     private static final int WORKER_SHARE = 4;
-    /** Who renders goes on in time: so many moments are measured at once. */
-    private static final int FLOWS_AHEAD = 48;
 
     @Bean
     Previewer previewer(Proxies proxies, TakeSeams seams, FoldbackProperties properties) {
@@ -85,7 +83,8 @@ class EngineSettings {
     @Bean
     TakeFlows takeFlows(FoldbackProperties properties) {
         return new TakeFlows(
-                properties.work().resolve("flows"), properties.role().equals(Role.PAGES) ? 0 : FLOWS_AHEAD);
+                properties.work().resolve("flows"),
+                properties.role().equals(Role.PAGES) ? 0 : TakeFlows.AHEAD_OF_RENDERS);
     }
 
     @Bean

@@ -6,7 +6,6 @@ import foldback.core.warp.Canvas;
 import foldback.core.warp.CoordinateGrid;
 import foldback.core.warp.LensView;
 import foldback.core.warp.SamplePlaces;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -57,23 +56,23 @@ public final class StitchPlan implements CellPlan {
 
     /** Compiles the plan; grids and weights are made on the common pool. */
     public static StitchPlan compile(StitchSettings settings) {
-        List<RigLens> lenses = settings.rig().lenses();
-        List<LensView> views = new ArrayList<>();
-        int cell = Integer.MAX_VALUE;
-        for (int lens = 0; lens < lenses.size(); lens++) {
-            LensView view = settings.view(lens, List.of(settings.rigFromCanvas()));
-            views.add(view);
-            cell = Math.min(cell, CoordinateGrid.cellFor(settings.canvas(), view));
-        }
+        List<LensView> views = views(settings);
+        int cell = views.stream()
+                .mapToInt(view -> CoordinateGrid.cellFor(settings.canvas(), view))
+                .min()
+                .orElse(Integer.MAX_VALUE);
         return compile(settings, views, cell);
     }
 
     /** The same with cells so large, for what need not be right to a part of a pixel. */
     static StitchPlan compile(StitchSettings settings, int cell) {
-        List<LensView> views = IntStream.range(0, settings.rig().lenses().size())
+        return compile(settings, views(settings), cell);
+    }
+
+    private static List<LensView> views(StitchSettings settings) {
+        return IntStream.range(0, settings.rig().lenses().size())
                 .mapToObj(lens -> settings.view(lens, List.of(settings.rigFromCanvas())))
                 .toList();
-        return compile(settings, views, cell);
     }
 
     private static StitchPlan compile(StitchSettings settings, List<LensView> views, int common) {
