@@ -15,7 +15,6 @@ import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
 import foldback.core.time.FrameRate;
-import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.document.rig.CardJson;
@@ -96,7 +95,9 @@ public final class DemoTake {
     /** A quick small render in pieces of ten frames. */
     public static RenderSpec smallSpec(int bits, Optional<String> sound) {
         return new RenderSpec(
-                new Canvas(512, 256),
+                512,
+                256,
+                Optional.empty(),
                 "ultrafast",
                 Optional.of(24),
                 Optional.empty(),

@@ -54,7 +54,9 @@ public final class DemoJob {
     public static RenderJob of(
             Recipe recipe, Path media, Canvas canvas, Kernel kernel, String preset, int crf, double seconds) {
         RenderSpec spec = new RenderSpec(
-                canvas,
+                canvas.width(),
+                canvas.height(),
+                Optional.empty(),
                 preset,
                 Optional.of(crf),
                 Optional.empty(),

@@ -91,6 +91,10 @@ public record Recipe(FrameRate rate, List<ClipRef> clips, Sections sections, Set
         return of(Level.SECTION);
     }
 
+    public Framings framing() {
+        return of(Framings.SECTION);
+    }
+
     public Rig rig() {
         return geometry().rig();
     }

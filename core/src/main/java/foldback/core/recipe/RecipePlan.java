@@ -9,6 +9,7 @@ import foldback.core.rig.RigLens;
 import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.warp.Canvas;
+import foldback.core.warp.CanvasPath;
 import foldback.core.warp.projection.Projection;
 import java.util.ArrayList;
 import java.util.List;
@@ -40,13 +41,19 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
      * @throws IllegalArgumentException where a picture's aspect is not the one the rig states
      */
     public static RecipePlan compile(Recipe recipe, Canvas canvas, List<Source> sources) {
-        return compile(recipe, canvas, sources, halvings(recipe, canvas, sources));
+        CanvasPath path = CanvasPath.still(canvas);
+        return compile(recipe, canvas, path, sources, halvings(recipe, path, sources));
     }
 
-    /** The same for pictures that are halved as stated. */
-    public static RecipePlan compile(Recipe recipe, Canvas canvas, List<Source> sources, List<Integer> halvings) {
+    /**
+     * The same for pictures that are halved as stated, and a canvas that may change over time.
+     *
+     * @param canvas how it is at one time
+     */
+    public static RecipePlan compile(
+            Recipe recipe, Canvas canvas, CanvasPath path, List<Source> sources, List<Integer> halvings) {
         Rig rig = recipe.geometry().rigOn();
-        Density density = Density.of(canvas);
+        Density density = Density.of(path);
         List<RigLens> lenses = new ArrayList<>();
         int levels = 1;
         for (int i = 0; i < sources.size(); i++) {
@@ -66,9 +73,9 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
     }
 
     /** How often each lens's picture is halved as a whole, so that no source detail aliases where the canvas is finest. */
-    public static List<Integer> halvings(Recipe recipe, Canvas canvas, List<Source> sources) {
+    public static List<Integer> halvings(Recipe recipe, CanvasPath path, List<Source> sources) {
         Rig rig = recipe.geometry().rigOn();
-        Density density = Density.of(canvas);
+        Density density = Density.of(path);
         List<RigLens> whole = new ArrayList<>();
         List<Integer> halvings = new ArrayList<>();
         for (int i = 0; i < sources.size(); i++) {
@@ -114,6 +121,14 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
      * lens's pixels one of the canvas may have.
      */
     private record Density(double finest, double coarsest, double most) {
+        static Density of(CanvasPath path) {
+            return path.extremes().stream()
+                    .map(Density::of)
+                    .reduce((a, b) ->
+                            new Density(Math.min(a.finest, b.finest), Math.max(a.coarsest, b.coarsest), a.most))
+                    .orElseThrow();
+        }
+
         static Density of(Canvas canvas) {
             Projection projection = canvas.projection();
             if (projection.edges() == Projection.Edges.WRAP) {

@@ -9,6 +9,7 @@ import foldback.core.stitch.plan.MovingPlan;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.tone.LensLight;
+import foldback.core.warp.CanvasPath;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.ShiftPath;
 import java.util.List;
@@ -32,7 +33,9 @@ public final class MovingStitcher implements Stitch {
      */
     public MovingStitcher(StitchSettings settings, RigMotion motion, Kernel kernel, Threads threads)
             throws InterruptedException {
-        this(MovingPlan.compile(settings, motion, ShiftPath.NONE, threads), kernel);
+        this(
+                MovingPlan.compile(settings, CanvasPath.still(settings.canvas()), motion, ShiftPath.NONE, threads),
+                kernel);
     }
 
     /** With what stays from frame to frame. */

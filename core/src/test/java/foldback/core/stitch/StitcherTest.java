@@ -28,6 +28,7 @@ import foldback.core.tone.Vignetting;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.Sampler;
+import foldback.core.warp.projection.CentralProjection;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
@@ -271,6 +272,22 @@ class StitcherTest {
             }
         }
         assertThat(canvas.u().get(300, 200)).isEqualTo(512);
+    }
+
+    /** Sides that no cell ends at: nothing that cells left before may be taken for what lies beyond them. */
+    @Test
+    void aCanvasOfAnySizeIsPaintedToItsSides() throws Exception {
+        Rig rig = rig(256);
+        List<LensLight> lights =
+                lights(2, PixelFormat.YUV420_8, LightGains.ofStops(0.3, 0.4, 0, -0.4), Vignetting.NONE);
+        Canvas odd = new Canvas(324, 182, new CentralProjection(CentralProjection.Law.FLAT, Math.toRadians(60)));
+        StitchPlan plan =
+                StitchPlan.compile(new StitchSettings(odd, rig, Rotation.IDENTITY, Double.POSITIVE_INFINITY, FEATHER));
+        Frame canvas = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, odd.width(), odd.height());
+        for (int seed = 0; seed < 3; seed++) {
+            new Stitcher(plan, Kernel.QUICK).stitch(noise(rig, PixelFormat.YUV420_8, seed, 0), lights, canvas);
+        }
+        assertThat(canvas.y().get(323, 181)).isPositive();
     }
 
     @Test

@@ -1,6 +1,5 @@
 package foldback.engine.document;
 
-import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.media.ffmpeg.EncoderSettings;
 import java.util.List;
@@ -9,7 +8,9 @@ import java.util.Optional;
 /**
  * What a deliverable is to be.
  *
- * @param canvas its size
+ * @param width of its picture, pixels
+ * @param height of its picture; half the width of a sphere
+ * @param framing the name of the recipe's framing that it shows; empty for the whole sphere
  * @param preset of the encoder: slower presets make smaller files
  * @param crf constant quality; absent where a bit rate is given
  * @param bitRateKbps mean bit rate; absent where a quality is given
@@ -20,7 +21,9 @@ import java.util.Optional;
  * @param transformed whether colours go through the recipe's transform; else they stay as the footage's
  */
 public record RenderSpec(
-        Canvas canvas,
+        int width,
+        int height,
+        Optional<String> framing,
         String preset,
         Optional<Integer> crf,
         Optional<Integer> bitRateKbps,
@@ -34,6 +37,10 @@ public record RenderSpec(
             List.of("ultrafast", "superfast", "veryfast", "faster", "fast", "medium", "slow", "slower", "veryslow");
 
     public RenderSpec {
+        if (framing.isEmpty() && width != 2 * height) {
+            throw new IllegalArgumentException("A whole sphere is twice as wide as high: " + width + " x " + height
+                    + ". Choose another size, or a framing.");
+        }
         if (crf.isPresent() == bitRateKbps.isPresent()) {
             throw new IllegalArgumentException("either a quality or a bit rate must be given, and not both");
         }
@@ -53,7 +60,9 @@ public record RenderSpec(
     /** The same in pieces of a stated length. */
     public RenderSpec withSegmentFrames(int frames) {
         return new RenderSpec(
-                canvas,
+                width,
+                height,
+                framing,
                 preset,
                 crf,
                 bitRateKbps,

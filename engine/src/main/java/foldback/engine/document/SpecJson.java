@@ -11,20 +11,29 @@ import foldback.core.warp.Kernel;
 import foldback.engine.form.object.Document;
 import foldback.engine.form.object.ObjectForm;
 import java.util.List;
+import java.util.Optional;
 
 /** Specs of deliverables as JSON. */
 public final class SpecJson {
-    private static final ObjectForm<Canvas> CANVAS = ObjectForm.of(fields -> {
-        var width = fields.required("width", multiple(4, 64, Canvas.MAX_WIDTH), Canvas::width);
-        var height = fields.required("height", multiple(2, 32, Canvas.MAX_WIDTH / 2), Canvas::height);
-        return read -> new Canvas(read.get(width), read.get(height));
-    });
+    /** What a file holds. */
+    private enum Layout {
+        MONO_360,
+        FLAT
+    }
 
     public static final Document<RenderSpec> DOCUMENT =
             new Document<>("spec", "Spec", List.of(), ObjectForm.of(fields -> {
-                fields.constant("layout", "mono_360");
+                var layout = fields.required(
+                        "layout",
+                        oneOf(Layout.class).described("The whole sphere, or what a framing shows."),
+                        spec -> spec.framing().isPresent() ? Layout.FLAT : Layout.MONO_360);
+                var framing = fields.optional(
+                        "framing",
+                        text().described("The name of one of the recipe's framings; with the layout 'flat' alone."),
+                        RenderSpec::framing);
                 fields.constant("codec", "h264");
-                var canvas = fields.inline(CANVAS, RenderSpec::canvas);
+                var width = fields.required("width", multiple(4, 64, Canvas.MAX_WIDTH), RenderSpec::width);
+                var height = fields.required("height", multiple(2, 32, Canvas.MAX_WIDTH), RenderSpec::height);
                 var preset = fields.required("preset", oneOf(RenderSpec.PRESETS), RenderSpec::preset);
                 var quality = fields.optional("quality", whole(0, 51), RenderSpec::crf);
                 var rate = fields.optional("bit_rate_kbps", whole(100, 1_000_000), RenderSpec::bitRateKbps);
@@ -42,7 +51,9 @@ public final class SpecJson {
                 var sound = fields.optional("sound_slot", text(), RenderSpec::soundSlot);
                 var transformed = fields.unusual("through_transform", flag(), false, RenderSpec::transformed);
                 return read -> new RenderSpec(
-                        read.get(canvas),
+                        read.get(width),
+                        read.get(height),
+                        framed(read.get(layout), read.get(framing)),
                         read.get(preset),
                         read.get(quality),
                         read.get(rate),
@@ -55,4 +66,12 @@ public final class SpecJson {
             }));
 
     private SpecJson() {}
+
+    private static Optional<String> framed(Layout layout, Optional<String> framing) {
+        if ((layout == Layout.FLAT) != framing.isPresent()) {
+            throw new IllegalArgumentException(
+                    "'framing' names what the layout 'flat' shows: give both, or neither with 'mono_360'");
+        }
+        return framing;
+    }
 }

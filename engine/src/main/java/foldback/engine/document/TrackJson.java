@@ -1,6 +1,7 @@
 package foldback.engine.document;
 
 import static foldback.engine.form.Forms.MOST_SECONDS;
+import static foldback.engine.form.Forms.degrees;
 import static foldback.engine.form.Forms.either;
 import static foldback.engine.form.Forms.list;
 import static foldback.engine.form.Forms.number;
@@ -20,7 +21,15 @@ final class TrackJson {
 
     /** A number over time; each key says the way to the next. */
     static Form<Track<Amount>> amounts(double least, double most) {
-        Form<Amount> amount = number(least, most).as(Amount::new, Amount::value);
+        return amounts(number(least, most).as(Amount::new, Amount::value));
+    }
+
+    /** An angle over time, radians; in documents in degrees. */
+    static Form<Track<Amount>> angles(double leastDegrees, double mostDegrees) {
+        return amounts(degrees(leastDegrees, mostDegrees).as(Amount::new, Amount::value));
+    }
+
+    private static Form<Track<Amount>> amounts(Form<Amount> amount) {
         ObjectForm<Key<Amount>> key = ObjectForm.of(fields -> {
             var at = fields.required("at_s", time(), Key<Amount>::seconds);
             var value = fields.required("value", amount, Key<Amount>::value);

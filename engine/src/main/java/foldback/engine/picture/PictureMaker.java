@@ -11,6 +11,7 @@ import foldback.core.rig.Eye;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Threads;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
@@ -44,7 +45,7 @@ public final class PictureMaker {
             long keptBytes,
             Additions additions) {
         this.target = target;
-        halvings = cache.halvings(recipe, target.canvas(), sources);
+        halvings = cache.halvings(recipe, target.path(), sources);
         List<Eye> eyes = target.eyes().views();
         for (Eye eye : eyes) {
             List<Integer> lenses = serving(recipe, eye);
@@ -115,6 +116,19 @@ public final class PictureMaker {
     /** How often each lens's picture is to be halved before it is given, so that nothing in it aliases. */
     public List<Integer> halvings() {
         return halvings;
+    }
+
+    /**
+     * The lenses whose pictures can be seen, by their numbers: never too few. Others' may show anything.
+     *
+     * @param moments take times of the pictures that will be made
+     */
+    public BitSet reached(List<Double> moments) {
+        BitSet reached = new BitSet();
+        for (Part part : parts) {
+            part.maker().reached(moments).stream().map(part.lenses()::get).forEach(reached::set);
+        }
+        return reached;
     }
 
     /** The sample format of the pictures made. */

@@ -16,6 +16,7 @@ import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.warp.Canvas;
+import foldback.core.warp.CanvasPath;
 import foldback.core.warp.ShiftPath;
 import java.util.List;
 
@@ -26,9 +27,9 @@ public final class PlanCache {
     private final Cache<LightKey, RecipeLight> lights;
     private final Cache<SizesKey, List<Integer>> halvings;
 
-    private record MovingKey(StitchSettings still, boolean shifted) {}
+    private record MovingKey(StitchSettings still, List<Canvas> canvases, boolean shifted) {}
 
-    private record SizesKey(Rig rig, Canvas canvas, List<RecipePlan.Source> sources) {}
+    private record SizesKey(Rig rig, List<Canvas> canvases, List<RecipePlan.Source> sources) {}
 
     private record LightKey(
             List<String> slots,
@@ -49,21 +50,21 @@ public final class PlanCache {
         return plans.get(settings, StitchPlan::compile);
     }
 
-    /** What stays of a stitch whose rig turns is the same for all turns and levels. */
-    MovingPlan moving(StitchSettings settings, RigMotion motion, ShiftPath shifts, Threads threads)
+    /** What stays of a stitch whose rig or canvas turns is the same for all turns and levels. */
+    MovingPlan moving(StitchSettings settings, CanvasPath canvas, RigMotion motion, ShiftPath shifts, Threads threads)
             throws InterruptedException {
-        MovingKey key = new MovingKey(settings.with(Rotation.IDENTITY), shifts != ShiftPath.NONE);
+        MovingKey key = new MovingKey(settings.with(Rotation.IDENTITY), canvas.extremes(), shifts != ShiftPath.NONE);
         MovingPlan plan = moving.getIfPresent(key);
         if (plan == null) {
-            plan = MovingPlan.compile(key.still(), motion, shifts, threads);
+            plan = MovingPlan.compile(key.still(), canvas, motion, shifts, threads);
             moving.put(key, plan);
         }
-        return plan.with(settings.rigFromCanvas(), motion, shifts);
+        return plan.with(settings.rigFromCanvas(), canvas, motion, shifts);
     }
 
-    List<Integer> halvings(Recipe recipe, Canvas canvas, List<RecipePlan.Source> sources) {
+    List<Integer> halvings(Recipe recipe, CanvasPath canvas, List<RecipePlan.Source> sources) {
         return halvings.get(
-                new SizesKey(recipe.geometry().rigOn(), canvas, sources),
+                new SizesKey(recipe.geometry().rigOn(), canvas.extremes(), sources),
                 key -> RecipePlan.halvings(recipe, canvas, sources));
     }
 

@@ -1,13 +1,18 @@
 package foldback.engine.picture;
 
+import foldback.core.framing.FramedCanvas;
+import foldback.core.framing.Framing;
 import foldback.core.stitch.plan.Meeting;
 import foldback.core.warp.Canvas;
+import foldback.core.warp.CanvasPath;
 import foldback.core.warp.Kernel;
+import java.util.Optional;
 
 /**
  * What a picture is to be, besides what is decided about the take.
  *
- * @param canvas its size, or that of each eye's part
+ * @param canvas its size, or that of each eye's part; of a framing, as it is at one time
+ * @param framing what of the levelled sphere it shows; empty for what the canvas shows of it, its middle ahead
  * @param eyes what it holds for whom
  * @param bits of a sample, 8 or 10
  * @param kernel by which the lenses' pictures are sampled
@@ -15,7 +20,15 @@ import foldback.core.warp.Kernel;
  * @param marks what is drawn over it
  * @param meeting how the lenses of an overlap meet; by their numbers among those that are on
  */
-public record Target(Canvas canvas, Eyes eyes, int bits, Kernel kernel, Colours colours, Marks marks, Meeting meeting) {
+public record Target(
+        Canvas canvas,
+        Optional<Framing> framing,
+        Eyes eyes,
+        int bits,
+        Kernel kernel,
+        Colours colours,
+        Marks marks,
+        Meeting meeting) {
     /** What a picture's values mean. */
     public enum Colours {
         /** They are the footage's, corrected. */
@@ -39,7 +52,7 @@ public record Target(Canvas canvas, Eyes eyes, int bits, Kernel kernel, Colours 
 
     /** A picture for both eyes alike. */
     public Target(Canvas canvas, int bits, Kernel kernel, Colours colours, Marks marks, Meeting meeting) {
-        this(canvas, Eyes.ONE, bits, kernel, colours, marks, meeting);
+        this(canvas, Optional.empty(), Eyes.ONE, bits, kernel, colours, marks, meeting);
     }
 
     /** A picture of 8 bits with nothing drawn over it, whose lenses meet as they do in renders. */
@@ -47,15 +60,28 @@ public record Target(Canvas canvas, Eyes eyes, int bits, Kernel kernel, Colours 
         return new Target(canvas, 8, kernel, colours, Marks.NONE, Meeting.BLENDED);
     }
 
+    /** The same of what a framing shows, in a picture of a stated size. */
+    public Target framed(Framing shown, int width, int height) {
+        double first = shown.field().keys().get(0).seconds();
+        return new Target(
+                shown.canvas(first, width, height), Optional.of(shown), eyes, bits, kernel, colours, marks, meeting);
+    }
+
+    /** Its canvas over time. */
+    CanvasPath path() {
+        return framing.<CanvasPath>map(shown -> new FramedCanvas(shown, canvas.width(), canvas.height()))
+                .orElseGet(() -> CanvasPath.still(canvas));
+    }
+
     public Target withMarks(Marks drawn) {
-        return new Target(canvas, eyes, bits, kernel, colours, drawn, meeting);
+        return new Target(canvas, framing, eyes, bits, kernel, colours, drawn, meeting);
     }
 
     public Target withMeeting(Meeting other) {
-        return new Target(canvas, eyes, bits, kernel, colours, marks, other);
+        return new Target(canvas, framing, eyes, bits, kernel, colours, marks, other);
     }
 
     public Target withEyes(Eyes shown) {
-        return new Target(canvas, shown, bits, kernel, colours, marks, meeting);
+        return new Target(canvas, framing, shown, bits, kernel, colours, marks, meeting);
     }
 }

@@ -93,13 +93,8 @@ final class PieceWork implements AutoCloseable {
     private void make(Pieces.Stretch stretch, Held held, Run run) throws IOException, InterruptedException {
         long start = pieces.firstFrame(stretch.first());
         long end = Math.min(job.frames(), pieces.firstFrame(stretch.end()));
-        List<List<Integer>> files = job.shown().lensesByFile();
-        List<LensFeed> feeds = new ArrayList<>();
-        try (CanvasEncoder lane = new CanvasEncoder(encoder(), maker.format(), maker.tags(), pieces, who, niceness)) {
-            for (List<Integer> lenses : files) {
-                feeds.add(new LensFeed(job, lenses, maker.halvings(), start, end, niceness));
-            }
-            Frame[] frames = new Frame[job.shown().clips().size()];
+        try (CanvasEncoder lane = new CanvasEncoder(encoder(), maker.format(), maker.tags(), pieces, who, niceness);
+                Feeds feeds = new Feeds(job, maker, start, end, niceness)) {
             long beside = 0;
             for (long n = start; n < end; n++) {
                 int piece = (int) (n / job.pieceFrames());
@@ -111,32 +106,24 @@ final class PieceWork implements AutoCloseable {
                     beside = pieces.framesBeside(new Pieces.Stretch(stretch.first(), piece + 1));
                 }
                 run.step((double) (beside + n - start) / job.frames());
-                for (int file = 0; file < files.size(); file++) {
-                    List<Frame> pictures = feeds.get(file).frames(n);
-                    for (int i = 0; i < pictures.size(); i++) {
-                        frames[files.get(file).get(i)] = pictures.get(i);
-                    }
-                }
                 Frame canvas = lane.canvas();
-                maker.make(job.timeOf(n), List.of(frames), canvas, threads);
+                maker.make(job.timeOf(n), feeds.frames(n), canvas, threads);
                 boolean ends = (n + 1) % job.pieceFrames() == 0 || n + 1 == end;
                 if (ends) {
-                    feeds.forEach(feed -> damage.add(feed.slots(), feed.damaged()));
+                    feeds.tell(damage);
                     damage.keep();
                 }
                 lane.put(canvas, ends ? piece : -1);
             }
             lane.finish();
             run.step((double) pieces.framesThere() / job.frames());
-        } finally {
-            feeds.forEach(LensFeed::close);
         }
     }
 
     private EncoderSettings encoder() {
         return new EncoderSettings(
-                job.spec().canvas().width(),
-                job.spec().canvas().height(),
+                job.spec().width(),
+                job.spec().height(),
                 job.recipe().rate(),
                 maker.format(),
                 maker.tags(),

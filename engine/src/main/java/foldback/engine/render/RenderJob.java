@@ -4,6 +4,7 @@ import foldback.core.finish.ColourTransform;
 import foldback.core.recipe.Recipe;
 import foldback.core.stitch.plan.Meeting;
 import foldback.core.time.TimeSpan;
+import foldback.core.warp.Canvas;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.picture.TakeAdditions;
 import foldback.engine.picture.Target;
@@ -65,6 +66,7 @@ public record RenderJob(
             throw new IllegalArgumentException(
                     "'through_transform' is asked for, and the recipe has no transform: choose one in Balance.");
         }
+        spec.framing().ifPresent(recipe.framing()::named);
         spec.soundSlot().ifPresent(slot -> {
             if (recipe.clips().stream().noneMatch(clip -> clip.slot().equals(slot))) {
                 throw new IllegalArgumentException("'sound_slot' names lens '" + slot + "', which the take has not.");
@@ -109,9 +111,13 @@ public record RenderJob(
     }
 
     /** What its pictures are to be. */
-    Target target() {
+    public Target target() {
         Target.Colours colours = spec.transformed() ? Target.Colours.VIEWING : Target.Colours.FOOTAGE;
-        return new Target(spec.canvas(), spec.bits(), spec.kernel(), colours, Target.Marks.NONE, Meeting.BLENDED);
+        Canvas sphere = new Canvas(2 * spec.height(), spec.height());
+        Target whole = new Target(sphere, spec.bits(), spec.kernel(), colours, Target.Marks.NONE, Meeting.BLENDED);
+        return spec.framing()
+                .map(name -> whole.framed(recipe.framing().named(name), spec.width(), spec.height()))
+                .orElse(whole);
     }
 
     /** The identity of the result: what it is made from and how. */

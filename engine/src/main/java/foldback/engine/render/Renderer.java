@@ -212,7 +212,11 @@ public final class Renderer {
         Path part = publication.part();
         try {
             Files.deleteIfExists(part);
-            SphericalTagger.copyTagged(joined, part);
+            if (job.spec().framing().isPresent()) {
+                SphericalTagger.copyPlain(joined, part);
+            } else {
+                SphericalTagger.copyTagged(joined, part);
+            }
             Verified verified = Verified.check(part, job, DamageNotes.ofAll(folder));
             publication.publish();
             return verified;

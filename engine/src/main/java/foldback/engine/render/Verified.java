@@ -12,7 +12,7 @@ import java.util.stream.Collectors;
 /**
  * What was found in a finished file.
  *
- * @param projection the tagged projection
+ * @param projection the tagged projection of a sphere, or "none"
  * @param sound the codec of the sound, or "none"
  * @param damaged the clips of which frames that went into it are damaged
  */
@@ -49,6 +49,8 @@ public record Verified(
                 : "Checked; " + damaged.stream().map(Damaged::says).collect(Collectors.joining(", ")) + ".";
     }
 
+    private static final String NO_PROJECTION = "none";
+
     /** Sound comes in packets of a fiftieth of a second. */
     private static final double SECONDS_APART = 0.1;
 
@@ -68,13 +70,13 @@ public record Verified(
                 video.height(),
                 video.format().bits(),
                 video.tags().range().name().toLowerCase(Locale.ROOT),
-                video.projection().orElse("none"),
+                video.projection().orElse(NO_PROJECTION),
                 info.audio().isEmpty() ? "none" : info.audio().get(0).codec(),
                 file.toFile().length(),
                 damaged);
         require(file, "frames", frames, job.frames());
-        require(file, "width", video.width(), job.spec().canvas().width());
-        require(file, "height", video.height(), job.spec().canvas().height());
+        require(file, "width", video.width(), job.spec().width());
+        require(file, "height", video.height(), job.spec().height());
         require(file, "bits", video.format().bits(), job.spec().bits());
         double wanted = job.recipe().rate().secondsOf(job.frames());
         if (Math.abs(found.seconds() - wanted) > SECONDS_APART) {
@@ -86,8 +88,13 @@ public record Verified(
                             found.seconds(),
                             wanted));
         }
-        if (!found.projection().equals("equirectangular")) {
-            throw new MediaException(file, "The result is not tagged as a sphere. Start it again.");
+        boolean flat = job.spec().framing().isPresent();
+        if (!found.projection().equals(flat ? NO_PROJECTION : "equirectangular")) {
+            throw new MediaException(
+                    file,
+                    flat
+                            ? "The result is tagged as a sphere, and shows a framing. Start it again."
+                            : "The result is not tagged as a sphere. Start it again.");
         }
         return found;
     }

@@ -66,7 +66,9 @@ class SamePixelsTest {
     void aRenderHasThePixelsItHad(String name, Kernel kernel, String wanted) throws Exception {
         Recipe recipe = recipe(name);
         RenderSpec spec = new RenderSpec(
-                new Canvas(768, 384),
+                768,
+                384,
+                Optional.empty(),
                 "ultrafast",
                 Optional.of(0),
                 Optional.empty(),

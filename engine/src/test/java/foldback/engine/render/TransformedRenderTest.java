@@ -59,7 +59,9 @@ class TransformedRenderTest {
     private RenderJob job(boolean transformed) {
         RenderSpec plain = DemoTake.smallSpec(8, Optional.empty());
         RenderSpec spec = new RenderSpec(
-                plain.canvas(),
+                plain.width(),
+                plain.height(),
+                Optional.empty(),
                 plain.preset(),
                 Optional.of(8),
                 Optional.empty(),

@@ -19,6 +19,7 @@ import foldback.core.stitch.plan.MovingPlan;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.warp.Canvas;
+import foldback.core.warp.CanvasPath;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.RayShift;
 import foldback.core.warp.ShiftPath;
@@ -160,7 +161,10 @@ public final class SeamTrials {
         Canvas canvas = new Canvas(width, width / 2);
         StitchSettings settings = new StitchSettings(canvas, scene.known(), Rotation.IDENTITY, FAR, FEATHER);
         Frame out = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, width, width / 2);
-        new MovingStitcher(MovingPlan.compile(settings, RigMotion.still(2), path, threads), Kernel.FINE)
+        new MovingStitcher(
+                        MovingPlan.compile(
+                                settings, CanvasPath.still(settings.canvas()), RigMotion.still(2), path, threads),
+                        Kernel.FINE)
                 .stitch(0, scene.frames(), Collections.nCopies(2, NoiseFrames.FORMAT.plain()), out, threads);
         Plane wanted = scene.truth().y();
         return new Near(WsSsim.of(out.y(), wanted, MOST, (x, y) -> band[y * width + x]), psnr(out.y(), wanted, band));

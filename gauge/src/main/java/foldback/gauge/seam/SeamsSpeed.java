@@ -20,6 +20,7 @@ import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.tone.LensLight;
 import foldback.core.warp.Canvas;
+import foldback.core.warp.CanvasPath;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.ShiftPath;
 import foldback.gauge.Figure;
@@ -66,7 +67,8 @@ public final class SeamsSpeed {
         StitchSettings settings =
                 new StitchSettings(new Canvas(WIDTH, WIDTH / 2), rig, Rotation.IDENTITY, FAR, Math.toRadians(4));
         Stitcher feather = new Stitcher(StitchPlan.compile(settings), kernel, KEPT_BYTES);
-        MovingPlan plan = MovingPlan.compile(settings, RigMotion.still(2), path(rig), threads);
+        MovingPlan plan = MovingPlan.compile(
+                settings, CanvasPath.still(settings.canvas()), RigMotion.still(2), path(rig), threads);
         MovingStitcher flow = new MovingStitcher(plan, kernel);
         List<Frame> frames = NoiseFrames.of(rig);
         List<LensLight> lights = Collections.nCopies(frames.size(), NoiseFrames.FORMAT.plain());

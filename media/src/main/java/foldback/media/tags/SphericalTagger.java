@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.List;
+import java.util.function.Consumer;
 
 /**
  * Writes a copy of an MP4 that says it is a whole sphere: Spherical Video V2 boxes ({@code st3d}, {@code sv3d}) in the
@@ -38,6 +39,15 @@ public final class SphericalTagger {
      * @throws MediaException where the source is no MP4 with a picture track, or the copy cannot be written
      */
     public static void copyTagged(Path source, Path target) {
+        copy(source, target, moov -> tag(source, moov));
+    }
+
+    /** The same without any tags, for what is no sphere. */
+    public static void copyPlain(Path source, Path target) {
+        copy(source, target, moov -> {});
+    }
+
+    private static void copy(Path source, Path target, Consumer<Mp4Box> change) {
         try (FileChannel in = FileChannel.open(source, StandardOpenOption.READ);
                 FileChannel out = FileChannel.open(
                         target,
@@ -46,7 +56,7 @@ public final class SphericalTagger {
                         StandardOpenOption.WRITE)) {
             Layout layout = Layout.of(source, in);
             Mp4Box moov = Mp4Box.parse(read(in, layout.moovAt, layout.moovSize)).get(0);
-            tag(source, moov);
+            change.accept(moov);
             // What was before the media data shrinks to ftyp, and the tagged index takes its place.
             long shift = layout.ftypSize + moov.size() - layout.mdatAt;
             ChunkOffsets.shift(moov, shift);

@@ -175,7 +175,7 @@ public class Deliverables {
         List<String> notes = new ArrayList<>(FootageNotes.damage(shown, healths, job.span()));
         notes.addAll(FootageNotes.rates(job.recipe(), shown));
         notes.addAll(FootageNotes.settings(shown));
-        FootageNotes.size(job.recipe(), shown, job.spec().canvas()).ifPresent(notes::add);
+        FootageNotes.size(job.recipe(), shown, job.target().canvas()).ifPresent(notes::add);
         return notes.stream()
                 .map(note -> Character.toUpperCase(note.charAt(0)) + note.substring(1) + ".")
                 .toList();

@@ -103,6 +103,6 @@ class Estimator {
     }
 
     private static double pixelsOf(RenderSpec spec) {
-        return (double) spec.canvas().width() * spec.canvas().height();
+        return (double) spec.width() * spec.height();
     }
 }

@@ -146,7 +146,7 @@ public final class CellPainter {
         if (!light.plain()) {
             place(picture, plan.nodeOf(column, row), cells);
             CellStore.storeLevelled(canvas.y(), x, y, columns, rows, luma, pitch, light, toner.places());
-            CellStore.firsts(canvas.y(), x, y, columns, rows, toner.codes(), pitch / 2);
+            CellStore.firsts(canvas.y(), x, y, columns, rows, toner.codes(), pitch / 2, size);
             toner.chroma(light, blue, red, pitch * size / 4);
             CellStore.store(canvas.u(), x / 2, y / 2, columns / 2, rows / 2, blue, pitch / 2);
             CellStore.store(canvas.v(), x / 2, y / 2, columns / 2, rows / 2, red, pitch / 2);

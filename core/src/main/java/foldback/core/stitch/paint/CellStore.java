@@ -7,6 +7,7 @@ import foldback.core.tone.LensLight;
 import java.lang.invoke.MethodHandles;
 import java.lang.invoke.VarHandle;
 import java.nio.ByteOrder;
+import java.util.Arrays;
 
 /** Writes a cell's code values into a plane. */
 final class CellStore {
@@ -51,8 +52,11 @@ final class CellStore {
         }
     }
 
-    /** into[j * pitch + i] = plane(x + 2 i, y + 2 j) */
-    static void firsts(Plane plane, int x, int y, int columns, int rows, int[] into, int pitch) {
+    /** into[j * pitch + i] = plane(x + 2 i, y + 2 j); 0 for the rest of the cells, which lies beyond the picture's sides. */
+    static void firsts(Plane plane, int x, int y, int columns, int rows, int[] into, int pitch, int size) {
+        if (columns < 2 * pitch || rows < size) {
+            Arrays.fill(into, 0, pitch * size / 2, 0);
+        }
         for (int row = 0; row < rows; row += 2) {
             int at = plane.offset() + (y + row) * plane.stride() + x;
             int from = row / 2 * pitch;

@@ -4,9 +4,12 @@ import foldback.core.lens.RadialTable;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Threads;
 import foldback.core.space.Rotation;
+import foldback.core.warp.Canvas;
+import foldback.core.warp.CanvasPath;
 import foldback.core.warp.CoordinateGrid;
 import foldback.core.warp.LensView;
 import foldback.core.warp.ShiftPath;
+import foldback.core.warp.projection.Projection;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -24,8 +27,11 @@ public final class MovingPlan {
 
     private static final int MOST_SHIFTED_CELL = 8;
     private static final int LEAST_SHIFTED_CELL = 2;
+    private static final int HEADINGS = 8;
+    private static final int PITCHES = 5;
 
     private final StitchSettings settings;
+    private final CanvasPath canvas;
     private final RigMotion motion;
     private final ShiftPath shifts;
     private final List<LensWeights> weights;
@@ -34,12 +40,14 @@ public final class MovingPlan {
 
     private MovingPlan(
             StitchSettings settings,
+            CanvasPath canvas,
             RigMotion motion,
             ShiftPath shifts,
             List<LensWeights> weights,
             List<Optional<RadialTable>> tables,
             int cell) {
         this.settings = settings;
+        this.canvas = canvas;
         this.motion = motion;
         this.shifts = shifts;
         this.weights = weights;
@@ -51,9 +59,11 @@ public final class MovingPlan {
      * Compiles what stays.
      *
      * @param settings their rotation is the one from the canvas to the world
+     * @param canvas how theirs changes over time
      * @param shifts how lenses are moved over time; where they are, cells are small enough to follow
      */
-    public static MovingPlan compile(StitchSettings settings, RigMotion motion, ShiftPath shifts, Threads threads)
+    public static MovingPlan compile(
+            StitchSettings settings, CanvasPath canvas, RigMotion motion, ShiftPath shifts, Threads threads)
             throws InterruptedException {
         if (motion.readOutSeconds().size() != settings.rig().lenses().size()) {
             throw new IllegalArgumentException("as many read-outs as lenses are needed: "
@@ -71,44 +81,65 @@ public final class MovingPlan {
                 .map(RigLens::lens)
                 .map(lens -> RadialTable.of(lens, CoordinateGrid.farthest(lens)))
                 .toList();
-        int cell = cell(settings, threads);
-        int followed = shifts == ShiftPath.NONE ? cell : Math.min(cell, shiftedCell(settings));
-        return new MovingPlan(settings, motion, shifts, weights, tables, followed);
+        int cell = cell(settings, canvas.extremes(), threads);
+        int followed = shifts == ShiftPath.NONE ? cell : Math.min(cell, shiftedCell(canvas.extremes()));
+        return new MovingPlan(settings, canvas, motion, shifts, weights, tables, followed);
     }
 
     /** The cell that suits the rig however it is turned: of rotations that bring each lens to all places of a canvas. */
-    private static int cell(StitchSettings settings, Threads threads) throws InterruptedException {
+    private static int cell(StitchSettings settings, List<Canvas> canvases, Threads threads)
+            throws InterruptedException {
+        List<Canvas> seen = new ArrayList<>();
         List<LensView> views = new ArrayList<>();
-        for (Rotation rotation : turns()) {
-            for (int lens = 0; lens < settings.rig().lenses().size(); lens++) {
-                views.add(settings.view(lens, List.of(rotation)));
+        for (Canvas canvas : canvases) {
+            for (Rotation rotation : turns(canvas)) {
+                for (int lens = 0; lens < settings.rig().lenses().size(); lens++) {
+                    seen.add(canvas);
+                    views.add(settings.view(lens, List.of(rotation)));
+                }
             }
         }
         AtomicInteger least = new AtomicInteger(Integer.MAX_VALUE);
         threads.share(views.size(), () -> part -> {
-            int cell = CoordinateGrid.bentCellFor(settings.canvas(), views.get(part));
+            int cell = CoordinateGrid.bentCellFor(seen.get(part), views.get(part));
             least.accumulateAndGet(cell, Math::min);
         });
         return least.get();
     }
 
-    private static int shiftedCell(StitchSettings settings) {
+    private static int shiftedCell(List<Canvas> canvases) {
+        double coarsest = canvases.stream()
+                .mapToDouble(Canvas::middleRadiansPerPixel)
+                .max()
+                .orElseThrow();
         int cell = MOST_SHIFTED_CELL;
-        while (cell > LEAST_SHIFTED_CELL && cell * settings.canvas().middleRadiansPerPixel() > SHIFTED_RAD) {
+        while (cell > LEAST_SHIFTED_CELL && cell * coarsest > SHIFTED_RAD) {
             cell /= 2;
         }
         return cell;
     }
 
-    private static List<Rotation> turns() {
-        return IntStream.range(0, 9)
-                .mapToObj(i -> Rotation.ofYawPitchRoll(0, (i % 3 - 1) * Math.PI / 4, (i / 3 - 1) * Math.PI / 4))
+    /** A whole sphere shows all headings at once, other canvases have to be turned to them. */
+    private static List<Rotation> turns(Canvas canvas) {
+        if (canvas.projection().edges() == Projection.Edges.WRAP) {
+            return IntStream.range(0, 9)
+                    .mapToObj(i -> Rotation.ofYawPitchRoll(0, (i % 3 - 1) * Math.PI / 4, (i / 3 - 1) * Math.PI / 4))
+                    .toList();
+        }
+        return IntStream.range(0, HEADINGS * PITCHES)
+                .mapToObj(i -> Rotation.ofYawPitchRoll(
+                        i % HEADINGS * 2 * Math.PI / HEADINGS,
+                        (i / HEADINGS - PITCHES / 2) * Math.PI / (PITCHES - 1),
+                        0))
                 .toList();
     }
 
-    /** The same for another level, a rig that turns otherwise, and lenses that are moved otherwise, if they were moved at all. */
-    public MovingPlan with(Rotation worldFromCanvas, RigMotion other, ShiftPath moved) {
-        return new MovingPlan(settings.with(worldFromCanvas), other, moved, weights, tables, cell);
+    /**
+     * The same for another level, a canvas with the same extremes, a rig that turns otherwise, and lenses that are moved otherwise, if they
+     * were moved at all.
+     */
+    public MovingPlan with(Rotation worldFromCanvas, CanvasPath changing, RigMotion other, ShiftPath moved) {
+        return new MovingPlan(settings.with(worldFromCanvas), changing, other, moved, weights, tables, cell);
     }
 
     /**
@@ -120,20 +151,21 @@ public final class MovingPlan {
         List<LensWeights> laid = IntStream.range(0, weights.size())
                 .mapToObj(picture -> weights.get(picture).withStride(strides.get(picture)))
                 .toList();
-        return laid.equals(weights) ? this : new MovingPlan(settings, motion, shifts, laid, tables, cell);
+        return laid.equals(weights) ? this : new MovingPlan(settings, canvas, motion, shifts, laid, tables, cell);
     }
 
     /** The plan of the moment at which the lenses' first rows are read. */
     public CellPlan at(double seconds, Threads threads) throws InterruptedException {
-        StitchSettings moved = settings.withShifts(shifts.at(seconds));
+        StitchSettings moved =
+                settings.on(canvas.at(seconds), settings.rigFromCanvas()).withShifts(shifts.at(seconds));
         List<LensView> views = IntStream.range(0, settings.rig().lenses().size())
                 .mapToObj(lens -> moved.view(lens, motion.rigFromCanvas(lens, seconds, settings.rigFromCanvas())))
                 .toList();
-        List<CoordinateGrid> own = CoordinateGrid.of(settings.canvas(), views, tables, cell, threads);
+        List<CoordinateGrid> own = CoordinateGrid.of(moved.canvas(), views, tables, cell, threads);
         List<CoordinateGrid> grids = IntStream.range(0, settings.pictures())
                 .mapToObj(picture -> own.get(picture / settings.levels()).halved(picture % settings.levels()))
                 .toList();
-        MomentPlan plan = new MomentPlan(settings, weights, grids);
+        MomentPlan plan = new MomentPlan(moved, weights, grids);
         threads.share(plan.cellRows(), plan::sorter);
         return plan;
     }

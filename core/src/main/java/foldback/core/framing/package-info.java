@@ -1,0 +1,2 @@
+/** Framings: virtual cameras on the sphere that make flat pictures of it. */
+package foldback.core.framing;

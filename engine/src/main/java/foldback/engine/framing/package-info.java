@@ -1,0 +1,2 @@
+/** The stage that makes flat pictures of the sphere. */
+package foldback.engine.framing;
