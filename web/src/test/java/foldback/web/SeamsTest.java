@@ -7,7 +7,6 @@ import java.io.ByteArrayInputStream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.openqa.selenium.By;
 import org.openqa.selenium.support.ui.Select;
 import tools.jackson.databind.JsonNode;
 
@@ -15,34 +14,20 @@ import tools.jackson.databind.JsonNode;
 @ExtendWith(RunningApplication.class)
 class SeamsTest {
 
-    private static void saved(Browser browser, int revision) {
-        browser.await().until(driver -> browser.find("kept").getText().equals("Saved, revision " + revision));
-    }
-
-    private static void open(Browser browser, RunningApplication.Server server, long take) {
-        browser.driver.get(server.uri("/takes/" + take).toString());
-        browser.await()
-                .until(driver ->
-                        !driver.findElements(By.cssSelector("body[data-ready]")).isEmpty());
-        browser.driver.findElement(By.cssSelector("[data-stage=seams] button")).click();
-    }
-
     @Test
     void flowIsChosenLookedAtAndMeasuredAhead(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         long number = api.freshTake();
         String take = "/api/takes/" + number;
         try (Browser browser = new Browser()) {
-            open(browser, server, number);
-            browser.await()
-                    .until(driver -> !driver.findElements(By.cssSelector("[data-test=pane-seam][data-shown]"))
-                            .isEmpty());
+            BenchPage bench = BenchPage.open(browser, server, number, "seams");
+            bench.awaitPicture("pane-seam");
             new Select(browser.find("seam-show")).selectByValue("difference");
             browser.await()
                     .until(driver -> !"1".equals(browser.find("pane-seam").getDomAttribute("data-shown")));
             assertThat(browser.find("flow-memory").isDisplayed()).isFalse();
             new Select(browser.find("seams-way")).selectByValue("flow");
-            saved(browser, 2);
+            bench.awaitSaved(2);
             assertThat(browser.find("flow-memory").isDisplayed()).isTrue();
             assertThat(browser.find("measure-flow").isDisplayed()).isTrue();
         }
@@ -67,7 +52,7 @@ class SeamsTest {
         assertThat(lane.path("whole").path("points").size()).isGreaterThan(2);
         assertThat(lane.path("finer").get(0).path("label").asString()).isEqualTo("A to B");
         try (Browser browser = new Browser()) {
-            open(browser, server, number);
+            BenchPage.open(browser, server, number, "seams");
             browser.press("next-worst");
             browser.awaitText("time", "0:01.4");
         }

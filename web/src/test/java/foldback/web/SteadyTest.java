@@ -7,7 +7,6 @@ import java.io.ByteArrayInputStream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.openqa.selenium.By;
 import org.openqa.selenium.support.ui.Select;
 import tools.jackson.databind.JsonNode;
 
@@ -68,30 +67,20 @@ class SteadyTest {
         return sum / 3.0 / first.getWidth() / first.getHeight();
     }
 
-    private static void saved(Browser browser, int revision) {
-        browser.await().until(driver -> browser.find("kept").getText().equals("Saved, revision " + revision));
-    }
-
     @Test
     void itIsMeasuredAndChangedOnThePage(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         long take = api.freshTake();
         try (Worker worker = server.worker();
                 Browser browser = new Browser()) {
-            browser.driver.get(server.uri("/takes/" + take).toString());
-            browser.await()
-                    .until(driver -> !driver.findElements(By.cssSelector("body[data-ready]"))
-                            .isEmpty());
-            browser.driver
-                    .findElement(By.cssSelector("[data-stage=steady] button"))
-                    .click();
+            BenchPage bench = BenchPage.open(browser, server, take, "steady");
             browser.press("measure-shake");
-            saved(browser, 2);
+            bench.awaitSaved(2);
             browser.await().until(driver -> browser.find("steady-front").isDisplayed());
             new Select(browser.find("steady-front")).selectByValue("stays");
-            saved(browser, 3);
+            bench.awaitSaved(3);
             browser.press("steady-none");
-            saved(browser, 4);
+            bench.awaitSaved(4);
         }
         JsonNode steady = api.get("/api/takes/" + take).json().path("recipe").path("steady");
         assertThat(steady.path("front").asString()).isEqualTo("stays");

@@ -5,6 +5,9 @@ import foldback.core.warp.projection.CentralProjection.Law;
 import foldback.core.warp.projection.Cylindrical;
 import foldback.core.warp.projection.Panini;
 import foldback.core.warp.projection.Projection;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.DoubleStream;
 
 /** How a framing shows what it looks at. */
 public enum FrameShape {
@@ -46,10 +49,36 @@ public enum FrameShape {
 
     public static final double LEAST_FIELD = Math.toRadians(5);
 
+    private static final double[] LADDER = {
+        5, 10, 15, 20, 30, 40, 50, 60, 75, 90, 105, 120, 135, 150, 160, 180, 200, 220, 240, 260, 280, 300, 320
+    };
+
     private final double mostField;
 
     FrameShape(double mostDegrees) {
         mostField = Math.toRadians(mostDegrees);
+    }
+
+    /**
+     * Fields that hold others between them, the narrowest first: what is planned for them serves while a framing is zoomed by hand.
+     *
+     * @return radians
+     */
+    List<Double> ladder(double least, double most) {
+        List<Double> steps = DoubleStream.concat(
+                        Arrays.stream(LADDER).map(Math::toRadians).filter(field -> field < mostField),
+                        DoubleStream.of(mostField))
+                .boxed()
+                .toList();
+        int first = 0;
+        while (first + 1 < steps.size() && steps.get(first + 1) <= least) {
+            first++;
+        }
+        int last = first;
+        while (steps.get(last) < most) {
+            last++;
+        }
+        return steps.subList(first, last + 1);
     }
 
     /** The widest field it can show, radians. */

@@ -1,11 +1,12 @@
 package foldback.core.framing;
 
+import foldback.core.keys.Amount;
 import foldback.core.keys.Key;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CanvasPath;
 import java.util.DoubleSummaryStatistics;
 import java.util.List;
-import java.util.stream.DoubleStream;
+import java.util.stream.Stream;
 
 /** What a framing of a stated size shows over time. */
 public record FramedCanvas(Framing framing, int width, int height) implements CanvasPath {
@@ -15,16 +16,18 @@ public record FramedCanvas(Framing framing, int width, int height) implements Ca
         return framing.canvas(seconds, width, height);
     }
 
-    /** Values between keys go no further than the keys. */
+    /** Values between keys go no further than the keys, and are held by fields that stay while a framing is zoomed a little. */
     @Override
     public List<Canvas> extremes() {
         DoubleSummaryStatistics fields = framing.field().keys().stream()
                 .map(Key::value)
-                .mapToDouble(field -> field.value())
+                .mapToDouble(Amount::value)
                 .summaryStatistics();
-        return DoubleStream.of(fields.getMin(), Math.sqrt(fields.getMin() * fields.getMax()), fields.getMax())
+        List<Double> ladder = framing.shape().ladder(fields.getMin(), fields.getMax());
+        return Stream.of(0, ladder.size() / 2, ladder.size() - 1)
                 .distinct()
-                .mapToObj(field -> new Canvas(width, height, framing.shape().projection(field)))
+                .map(ladder::get)
+                .map(field -> new Canvas(width, height, framing.shape().projection(field)))
                 .toList();
     }
 }

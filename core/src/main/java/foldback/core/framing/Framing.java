@@ -88,6 +88,11 @@ public record Framing(
         return new Canvas(width, height, shape.projection(field.at(seconds).value()));
     }
 
+    /** Its picture's geometry at its first key. */
+    public Canvas firstCanvas(int width, int height) {
+        return canvas(field.keys().get(0).seconds(), width, height);
+    }
+
     /** How quickly it turns about a take time, radians a second; 0 where it is cut from one place to another. */
     public double turning(double seconds) {
         double from = seconds - STEP_SECONDS / 2;

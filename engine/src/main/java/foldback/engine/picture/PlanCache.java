@@ -22,8 +22,14 @@ import java.util.List;
 
 /** Compiled plans and tables of light by what they are made from, for makers that come and go. Safe for many threads. */
 public final class PlanCache {
+    /** Stands for all in what does not depend on a canvas. */
+    private static final Canvas NO_CANVAS = new Canvas(64, 32);
+
     private final Cache<StitchSettings, StitchPlan> plans;
     private final Cache<MovingKey, MovingPlan> moving;
+    /** By all but their canvases. */
+    private final Cache<StitchSettings, MovingPlan> ofLenses;
+
     private final Cache<LightKey, RecipeLight> lights;
     private final Cache<SizesKey, List<Integer>> halvings;
 
@@ -42,6 +48,7 @@ public final class PlanCache {
     public PlanCache(int most) {
         plans = Caffeine.newBuilder().maximumSize(most).build();
         moving = Caffeine.newBuilder().maximumSize(most).build();
+        ofLenses = Caffeine.newBuilder().maximumSize(most).build();
         lights = Caffeine.newBuilder().maximumSize(most).build();
         halvings = Caffeine.newBuilder().maximumSize(most).build();
     }
@@ -53,10 +60,17 @@ public final class PlanCache {
     /** What stays of a stitch whose rig or canvas turns is the same for all turns and levels. */
     MovingPlan moving(StitchSettings settings, CanvasPath canvas, RigMotion motion, ShiftPath shifts, Threads threads)
             throws InterruptedException {
-        MovingKey key = new MovingKey(settings.with(Rotation.IDENTITY), canvas.extremes(), shifts != ShiftPath.NONE);
+        List<Canvas> canvases = canvas.extremes();
+        StitchSettings still = settings.on(canvases.get(0), Rotation.IDENTITY);
+        MovingKey key = new MovingKey(still, canvases, shifts != ShiftPath.NONE);
         MovingPlan plan = moving.getIfPresent(key);
         if (plan == null) {
-            plan = MovingPlan.compile(key.still(), canvas, motion, shifts, threads);
+            StitchSettings lenses = settings.on(NO_CANVAS, Rotation.IDENTITY);
+            MovingPlan elsewhere = ofLenses.getIfPresent(lenses);
+            plan = elsewhere == null
+                    ? MovingPlan.compile(still, canvas, motion, shifts, threads)
+                    : elsewhere.on(canvas, shifts, threads);
+            ofLenses.put(lenses, plan);
             moving.put(key, plan);
         }
         return plan.with(settings.rigFromCanvas(), canvas, motion, shifts);

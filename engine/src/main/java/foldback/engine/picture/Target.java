@@ -62,15 +62,19 @@ public record Target(
 
     /** The same of what a framing shows, in a picture of a stated size. */
     public Target framed(Framing shown, int width, int height) {
-        double first = shown.field().keys().get(0).seconds();
         return new Target(
-                shown.canvas(first, width, height), Optional.of(shown), eyes, bits, kernel, colours, marks, meeting);
+                shown.firstCanvas(width, height), Optional.of(shown), eyes, bits, kernel, colours, marks, meeting);
     }
 
     /** Its canvas over time. */
     CanvasPath path() {
         return framing.<CanvasPath>map(shown -> new FramedCanvas(shown, canvas.width(), canvas.height()))
                 .orElseGet(() -> CanvasPath.still(canvas));
+    }
+
+    /** A plain picture of what a framing shows. */
+    public static Target plain(Framing shown, int width, int height, Kernel kernel, Colours colours) {
+        return plain(shown.firstCanvas(width, height), kernel, colours).framed(shown, width, height);
     }
 
     public Target withMarks(Marks drawn) {

@@ -83,7 +83,34 @@ public final class Previewer implements AutoCloseable {
             Recipe recipe, Take whole, double seconds, Target target, Optional<ColourTransform> transform, Run run)
             throws InterruptedException {
         Take take = whole.showing(recipe);
-        List<Proxy> small = proxiesOf(take, recipe, target.canvas());
+        return stitched(recipe, take, seconds, target, transform, proxiesOf(take, recipe, target.canvas()), run);
+    }
+
+    /** The same from proxies wherever there are some, however coarse they are for it. */
+    public Picture quick(
+            Recipe recipe, Take whole, double seconds, Target target, Optional<ColourTransform> transform, Run run)
+            throws InterruptedException {
+        Take take = whole.showing(recipe);
+        return stitched(recipe, take, seconds, target, transform, proxies.ofAll(take.clips()), run);
+    }
+
+    /** The same as a render would make it: from the original clips, whatever proxies there are. */
+    public Picture still(
+            Recipe recipe, Take whole, double seconds, Target target, Optional<ColourTransform> transform, Run run)
+            throws InterruptedException {
+        return stitched(recipe, whole.showing(recipe), seconds, target, transform, List.of(), run);
+    }
+
+    /** @param small proxies of all clips; none for the clips themselves */
+    private Picture stitched(
+            Recipe recipe,
+            Take take,
+            double seconds,
+            Target target,
+            Optional<ColourTransform> transform,
+            List<Proxy> small,
+            Run run)
+            throws InterruptedException {
         boolean fromProxies = !small.isEmpty();
         List<RecipePlan.Source> sources =
                 fromProxies ? small.stream().map(Proxy::source).toList() : take.sources();

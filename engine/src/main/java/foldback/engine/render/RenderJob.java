@@ -1,11 +1,13 @@
 package foldback.engine.render;
 
 import foldback.core.finish.ColourTransform;
+import foldback.core.framing.Framing;
 import foldback.core.recipe.Recipe;
 import foldback.core.stitch.plan.Meeting;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
 import foldback.engine.document.RenderSpec;
+import foldback.engine.picture.Eyes;
 import foldback.engine.picture.TakeAdditions;
 import foldback.engine.picture.Target;
 import foldback.engine.recipe.RecipeJson;
@@ -113,11 +115,11 @@ public record RenderJob(
     /** What its pictures are to be. */
     public Target target() {
         Target.Colours colours = spec.transformed() ? Target.Colours.VIEWING : Target.Colours.FOOTAGE;
-        Canvas sphere = new Canvas(2 * spec.height(), spec.height());
-        Target whole = new Target(sphere, spec.bits(), spec.kernel(), colours, Target.Marks.NONE, Meeting.BLENDED);
-        return spec.framing()
-                .map(name -> whole.framed(recipe.framing().named(name), spec.width(), spec.height()))
-                .orElse(whole);
+        Optional<Framing> framing = spec.framing().map(recipe.framing()::named);
+        Canvas canvas = framing.map(shown -> shown.firstCanvas(spec.width(), spec.height()))
+                .orElseGet(() -> new Canvas(spec.width(), spec.height()));
+        return new Target(
+                canvas, framing, Eyes.ONE, spec.bits(), spec.kernel(), colours, Target.Marks.NONE, Meeting.BLENDED);
     }
 
     /** The identity of the result: what it is made from and how. */

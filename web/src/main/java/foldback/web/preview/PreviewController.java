@@ -1,5 +1,7 @@
 package foldback.web.preview;
 
+import foldback.core.finish.ColourTransform;
+import foldback.core.framing.Framing;
 import foldback.core.picture.ColourTags;
 import foldback.core.recipe.Recipe;
 import foldback.core.run.Run;
@@ -59,7 +61,12 @@ class PreviewController {
         this.previewer = previewer;
     }
 
-    /** @param without a stage whose work is left out of the picture */
+    /**
+     * A picture of the sphere, or of what a framing shows.
+     *
+     * @param without a stage whose work is left out of the picture
+     * @param framing the name of the recipe's framing that is shown
+     */
     @GetMapping("/revisions/{number}/sphere")
     ResponseEntity<byte[]> kept(
             @PathVariable Long takeId,
@@ -67,11 +74,12 @@ class PreviewController {
             @RequestParam double t,
             @RequestParam int width,
             @RequestParam(defaultValue = "") List<String> look,
-            @RequestParam Optional<String> without)
+            @RequestParam Optional<String> without,
+            @RequestParam Optional<String> framing)
             throws InterruptedException {
         Recipe recipe = without.map(stage -> comparison.without(takeId, number, stage))
                 .orElseGet(() -> recipes.revision(takeId, number).read());
-        return picture(sphere(recipe, t, width, look, Run.QUIET), true);
+        return picture(sphere(recipe, t, new Asked(width, framing, look), Run.QUIET), true);
     }
 
     /** The take's head in the middle of its time, small. */
@@ -79,7 +87,8 @@ class PreviewController {
     ResponseEntity<byte[]> thumbnail(@PathVariable Long takeId) throws InterruptedException {
         Recipe recipe = recipes.head(takeId).revision().read();
         TimeSpan span = takes.of(recipe).showing(recipe).commonSpan();
-        return picture(sphere(recipe, (span.from() + span.to()) / 2, THUMBNAIL_WIDTH, List.of(), Run.QUIET), false);
+        Asked small = new Asked(THUMBNAIL_WIDTH, Optional.empty(), List.of());
+        return picture(sphere(recipe, (span.from() + span.to()) / 2, small, Run.QUIET), false);
     }
 
     @PostMapping("/sphere")
@@ -89,12 +98,13 @@ class PreviewController {
             @RequestParam int width,
             @RequestParam(defaultValue = "") List<String> look,
             @RequestParam(defaultValue = "") String asker,
+            @RequestParam Optional<String> framing,
             @RequestBody RecipePatch patch)
             throws InterruptedException {
         Run run = newest.begin(takeId + " " + asker.substring(0, Math.min(MOST_LETTERS, asker.length())));
         Recipe recipe = patch.on(recipes.revision(takeId, patch.base()).recipe());
         try {
-            return picture(sphere(recipe, t, width, look, run), false);
+            return picture(sphere(recipe, t, new Asked(width, framing, look), run), false);
         } catch (CancellationException overtaken) {
             return ResponseEntity.status(HttpStatus.NO_CONTENT).build();
         }
@@ -124,17 +134,37 @@ class PreviewController {
         throw new IllegalArgumentException("The take has no lens '" + slot + "'.");
     }
 
-    /** @param look "clipped" marks what is clipped, "signal" shows values as they are, "cut" leaves out all blending; see {@link Meetings} */
-    private Previewer.Picture sphere(Recipe recipe, double seconds, int width, List<String> look, Run run)
-            throws InterruptedException {
-        Recipe shown = look.contains("cut") ? recipe.bareCut() : recipe;
+    /**
+     * Which picture is asked for.
+     *
+     * @param framing the name of the framing that is shown; empty for the whole sphere
+     * @param look "clipped" marks what is clipped, "signal" shows values as they are, "cut" leaves out all blending, "quick" is
+     *     made from proxies, however coarse they are for it; see {@link Meetings}
+     */
+    private record Asked(int width, Optional<String> framing, List<String> look) {
+        Target target(Recipe recipe, Take shown) {
+            Target.Colours colours = look.contains("signal") ? Target.Colours.FOOTAGE : Target.Colours.VIEWING;
+            Target sphere = Target.plain(new Canvas(width, width / 2), Kernel.QUICK, colours)
+                    .withMarks(look.contains("clipped") ? Target.Marks.CLIPPING : Target.Marks.NONE)
+                    .withMeeting(Meetings.of(look, shown));
+            return framing.map(name -> framed(sphere, recipe.framing().named(name)))
+                    .orElse(sphere);
+        }
+
+        private Target framed(Target sphere, Framing framing) {
+            return sphere.framed(framing, width, framing.aspect().heightOf(width));
+        }
+    }
+
+    private Previewer.Picture sphere(Recipe recipe, double seconds, Asked asked, Run run) throws InterruptedException {
+        Recipe shown = asked.look().contains("cut") ? recipe.bareCut() : recipe;
         Take take = takes.of(shown);
-        boolean signal = look.contains("signal");
-        Target.Colours colours = signal ? Target.Colours.FOOTAGE : Target.Colours.VIEWING;
-        Target target = Target.plain(new Canvas(width, width / 2), Kernel.QUICK, colours)
-                .withMarks(look.contains("clipped") ? Target.Marks.CLIPPING : Target.Marks.NONE)
-                .withMeeting(Meetings.of(look, take.showing(shown)));
-        return shown(previewer.sphere(shown, take, seconds, target, takes.transformOf(shown), run), look);
+        Target target = asked.target(shown, take.showing(shown));
+        Optional<ColourTransform> transform = takes.transformOf(shown);
+        Previewer.Picture seen = asked.look().contains("quick")
+                ? previewer.quick(shown, take, seconds, target, transform, run)
+                : previewer.sphere(shown, take, seconds, target, transform, run);
+        return shown(seen, asked.look());
     }
 
     /** Values that are to be seen as they are go through nothing that makes their curve fit to be looked at. */

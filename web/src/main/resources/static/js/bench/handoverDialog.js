@@ -6,6 +6,19 @@ import { curveOf, transformName } from "./curves.js";
 import { clock } from "./format.js";
 
 const PRESETS = ["ultrafast", "superfast", "veryfast", "faster", "fast", "medium", "slow", "slower", "veryslow"];
+/** Short sides of framed pictures. */
+const FRAMED_SIDES = [2160, 1440, 1080, 720];
+const USUAL_FRAMED = 2;
+
+const sphereSizes = (full) => [...new Set([full, 3840, 1920, 1280])].filter((width) => width <= Math.max(full, 3840)).sort((a, b) => b - a).map((width) => [width, width / 2]);
+
+/** Of an aspect, widths in fours and heights in twos as encoders take them. */
+const framedSizes = ({ width, height }) => FRAMED_SIDES.map((side) => [
+  4 * Math.round((side * Math.max(1, width / height)) / 4), 2 * Math.round((side * Math.max(1, height / width)) / 2),
+]);
+
+const written = ([width, height]) => `${width}x${height}`;
+
 const remembered = () => JSON.parse(localStorage.getItem("spec") || "{}");
 
 /** Asks what is to be made and puts it into the queue. */
@@ -15,10 +28,17 @@ export function startHandover(store) {
   const number = (name) => Number(field(name).value.replace(",", "."));
   field("preset").append(...PRESETS.map((preset) => element("option", {}, preset)));
 
-  const sizes = () => {
-    const full = store.kept.canvasWidth;
-    return [...new Set([full, 3840, 1920, 1280])].filter((width) => width <= Math.max(full, 3840)).sort((a, b) => b - a);
-  };
+  const framings = () => store.kept.recipe.framing?.framings ?? [];
+  const framed = () => framings().find(({ name }) => name === field("what").value);
+  const sizes = () => (framed() ? framedSizes(framed().aspect) : sphereSizes(store.kept.canvasWidth));
+
+  /** What can be made of the sphere or of a framing: the size that was chosen last, else the largest of a sphere, or a usual one. */
+  function showSizes(wanted) {
+    const usual = framed() ? sizes()[USUAL_FRAMED] : [store.kept.canvasWidth, store.kept.canvasWidth / 2];
+    const all = sizes().map(written);
+    field("size").replaceChildren(...all.map((size) => element("option", { value: size }, size.replace("x", " x "))));
+    field("size").value = all.includes(wanted) ? wanted : written(usual);
+  }
 
   function sum() {
     const frames = Math.max(0, Math.ceil((number("to") - number("from")) * store.kept.rate - 1e-6));
@@ -34,8 +54,10 @@ export function startHandover(store) {
 
   async function open() {
     const spec = remembered();
-    field("size").replaceChildren(...sizes().map((width) => element("option", { value: width }, `${width} x ${width / 2}`)));
-    field("size").value = spec.width && sizes().includes(spec.width) ? spec.width : store.kept.canvasWidth;
+    field("what").replaceChildren(element("option", { value: "" }, "the whole sphere"), ...framings().map(({ name }) => element("option", { value: name }, `framing ${name}`)));
+    field("what-field").hidden = framings().length === 0;
+    field("what").value = framings().some(({ name }) => name === spec.framing) ? spec.framing : "";
+    showSizes(spec.size);
     field("preset").value = spec.preset ?? "medium";
     field("kernel").value = spec.kernel ?? "fine";
     field("bits").value = spec.bits ?? 8;
@@ -58,16 +80,21 @@ export function startHandover(store) {
     sum();
     dialog.showModal();
     field("folder").value = spec.folder ?? "";
-    field("pattern").value = spec.pattern ?? "{take}";
+    field("pattern").value = spec.pattern ?? "{take} {framing}";
     await propose();
     estimate();
   }
+
+  const size = () => {
+    const [width, height] = field("size").value.split("x").map(Number);
+    return { width, height };
+  };
 
   const tidy = (text) => text.replace(/[^\p{L}\p{N} ._()-]/gu, "").trim();
 
   /** The pattern filled in, with a number behind where such a file is there. */
   async function propose() {
-    const parts = { take: document.body.dataset.name, project: document.body.dataset.project, width: field("size").value, date: new Date().toISOString().slice(0, 10) };
+    const parts = { take: document.body.dataset.name, project: document.body.dataset.project, width: size().width, framing: framed()?.name ?? "", date: new Date().toISOString().slice(0, 10) };
     const name = tidy(field("pattern").value.replace(/\{(\w+)\}/g, (all, key) => parts[key] ?? ""));
     const folder = field("folder").value.trim();
     const free = await askJson(`/api/deliverables/free-name?wanted=${encodeURIComponent((folder ? `${folder}/` : "") + (name || "deliverable"))}`);
@@ -75,9 +102,9 @@ export function startHandover(store) {
   }
 
   const order = () => {
-    const width = Number(field("size").value);
+    const shown = framed() ? { layout: "flat", framing: framed().name } : { layout: "mono_360" };
     const spec = {
-      format: "foldback-spec", version: 1, layout: "mono_360", codec: "h264", width, height: width / 2,
+      format: "foldback-spec", version: 1, ...shown, codec: "h264", ...size(),
       preset: field("preset").value, bits: Number(field("bits").value), kernel: field("kernel").value,
       encoder_threads: 2,
     };
@@ -110,10 +137,10 @@ export function startHandover(store) {
   part(dialog, "form").addEventListener("submit", async (event) => {
     event.preventDefault();
     const asked = order();
-    const { width, preset, kernel, bits } = asked.spec;
+    const { preset, kernel, bits } = asked.spec;
     try {
       await askJson(`${store.path}/deliverables`, { body: asked });
-      const kept = { width, preset, kernel, bits, sound: field("sound").value, folder: field("folder").value.trim(), pattern: field("pattern").value };
+      const kept = { framing: field("what").value, size: field("size").value, preset, kernel, bits, sound: field("sound").value, folder: field("folder").value.trim(), pattern: field("pattern").value };
       localStorage.setItem("spec", JSON.stringify(kept));
       location.href = "/handover";
     } catch (failure) {
@@ -125,6 +152,11 @@ export function startHandover(store) {
   for (const name of ["from", "to"]) {
     field(name).addEventListener("input", sum);
   }
+  field("what").addEventListener("change", () => {
+    showSizes();
+    propose().catch((failure) => toast(failure.message));
+    estimate();
+  });
   for (const name of ["from", "to", "size", "preset", "rate", "quality", "kernel"]) {
     field(name).addEventListener("change", estimate);
   }

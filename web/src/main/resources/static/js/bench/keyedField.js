@@ -15,6 +15,8 @@ const SIGNS = { still: ["◇", "does not change: press to set a key here"], betw
  * @property {number} step
  * @property {number} decimals
  * @property {number} most
+ * @property {number} [least] else as far below 0 as `most` is above
+ * @property {number} [reset] what a double click sets back to, else 0
  * @property {number} times what is shown for 1
  * @property {function(Angles): number} [number] what is drawn of a value that is no number
  * @property {function(): import("./keyTrack.js").Track} track as it is saved
@@ -26,7 +28,7 @@ export function keyedField(store, of) {
   const edited = (value) => of.set(changed(of.track(), store.time, frame, value / of.times));
   const shown = () => of.times * valueAt(of.track(), store.time);
   const field = numberField({
-    label: of.label, unit: of.unit, step: of.step, decimals: of.decimals, least: -of.most, most: of.most, reset: 0, value: shown(), test: of.id,
+    label: of.label, unit: of.unit, step: of.step, decimals: of.decimals, least: of.least ?? -of.most, most: of.most, reset: of.reset ?? 0, value: shown(), test: of.id,
     onInput: (value) => store.previewAll(edited(value)),
     onDone: (value) => store.keep(`${of.name} to ${plain(value, of.decimals)} ${of.unit}`, edited(value)),
   });

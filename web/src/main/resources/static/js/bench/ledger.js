@@ -12,11 +12,15 @@ export function startLedger(store) {
   const rows = document.getElementById("rows");
   const ruler = document.getElementById("ruler");
   const playhead = document.getElementById("playhead");
+  const ledger = document.getElementById("ledger");
   const lanes = new Map();
+  /** What of the chosen stage was last scrolled to. */
+  let seen = "";
 
   const span = () => ({ from: store.kept.from, to: store.kept.to });
 
   function build() {
+    const top = ledger.scrollTop;
     rows.replaceChildren(
       ...store.kept.ledger.map((row) => {
         const fragment = fromTemplate("row");
@@ -32,7 +36,11 @@ export function startLedger(store) {
         return root;
       }),
     );
+    const before = seen;
     choose();
+    if (seen === before) {
+      ledger.scrollTop = top;
+    }
   }
 
   function choose() {
@@ -50,7 +58,14 @@ export function startLedger(store) {
     rows.querySelectorAll(".finer").forEach((row) => row.remove());
     const chosen = rows.querySelector(`[data-stage="${store.stage}"]`);
     const tracks = stageOf(store.stage).tracks?.(store) ?? [];
-    chosen?.after(...finerOf(store.stage).map(finerRow), ...tracks.map(trackRow));
+    const finer = [...finerOf(store.stage).map(finerRow), ...tracks.map(trackRow)];
+    chosen?.after(...finer);
+    const unfolded = `${store.stage} ${finer.length}`;
+    if (chosen && unfolded !== seen) {
+      seen = unfolded;
+      // All of it where it fits, else from the row itself on.
+      [finer.at(-1), chosen].forEach((row) => row?.scrollIntoView({ block: "nearest" }));
+    }
   }
 
   function finerRow({ label, figure, paint }) {

@@ -156,10 +156,12 @@ export class Store extends EventTarget {
    * The picture of the sphere at the moment, null where a newer state overtook it.
    * @param {string} asker of {@link latest}: what it asked for before is given up for this
    * @param {string[]} look "cut" leaves out all blending, "clipped" marks what is clipped, "signal" shows values as they are
+   * @param {?string} framing the name of the framing whose picture is wanted in the sphere's place
    * @returns {Promise<?{bitmap: ImageBitmap, from: "proxies"|"originals"}>}
    */
-  async sphere(width, signal, asker, time = this.time, look = []) {
-    const query = `t=${time.toFixed(6)}&width=${width}${look.length ? `&look=${look.join(",")}` : ""}`;
+  async sphere(width, signal, asker, time = this.time, look = [], framing = null) {
+    const framed = framing === null ? "" : `&framing=${encodeURIComponent(framing)}`;
+    const query = `t=${time.toFixed(6)}&width=${width}${look.length ? `&look=${look.join(",")}` : ""}${framed}`;
     const unsaved = !this.comparing && Object.keys(this.draft).length > 0;
     const without = this.comparing ? `&without=${this.stage}` : "";
     const response = unsaved

@@ -21,7 +21,7 @@ function row(deliverable) {
   root.dataset.state = state;
   part(root, "name").textContent = deliverable.name;
   const rate = spec.quality === undefined ? `${spec.bit_rate_kbps} kb/s` : `quality ${spec.quality}`;
-  part(root, "what").textContent = `${spec.width} x ${spec.height}, H.264 ${spec.preset}, ${rate}, ${(deliverable.to - deliverable.from).toFixed(2)} s`;
+  part(root, "what").textContent = `${spec.framing ? `framing ${spec.framing}, ` : ""}${spec.width} x ${spec.height}, H.264 ${spec.preset}, ${rate}, ${(deliverable.to - deliverable.from).toFixed(2)} s`;
   part(root, "state").textContent = SAID[state]?.(deliverable.message) ?? STATES[state];
   const share = deliverable.framesTotal ? deliverable.framesDone / deliverable.framesTotal : 0;
   part(root, "meter").firstElementChild.style.width = `${100 * share}%`;

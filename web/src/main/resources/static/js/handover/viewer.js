@@ -2,7 +2,27 @@ import { element, part } from "../page/parts.js";
 import { LookView } from "../page/lookView.js";
 import { clock } from "../bench/format.js";
 
-/** Plays a finished file in a look-around, with what was verified. */
+/** Shows a flat film as it is, where a {@link LookView} would turn it. */
+class FlatView {
+  constructor(host) {
+    this.host = host;
+  }
+
+  show(video) {
+    this.video = video;
+    video.className = "flat-film";
+    this.host.append(video);
+  }
+
+  /** The browser draws its frames itself. */
+  draw() {}
+
+  close() {
+    this.video?.remove();
+  }
+}
+
+/** Plays a finished file with what was verified: a sphere in a look-around, a flat film as it is. */
 export function openViewer(deliverable) {
   const dialog = document.getElementById("viewer");
   part(dialog, "title").textContent = deliverable.name;
@@ -15,19 +35,22 @@ export function openViewer(deliverable) {
   const seek = part(dialog, "seek");
   const time = part(dialog, "time");
   const found = deliverable.verified;
+  const flat = found.projection === "none";
   part(dialog, "verified").replaceChildren(
     ...[
       `${found.frames} frames, ${found.seconds.toFixed(2)} s, ${found.width} x ${found.height}, ${found.bits} bits, ${found.range} range`,
-      `tagged as a sphere: ${found.projection}; sound: ${found.sound}; ${(found.bytes / 1e6).toFixed(1)} MB`,
+      `${flat ? "flat, not tagged as a sphere" : `tagged as a sphere: ${found.projection}`}; sound: ${found.sound}; ${(found.bytes / 1e6).toFixed(1)} MB`,
       ...(found.damaged ?? []).map(({ slots, frames }) => `footage: ${frames} ${frames === 1 ? "frame" : "frames"} of clip ${slots} ${frames === 1 ? "is" : "are"} damaged`),
     ].map((line) => element("li", {}, line)),
   );
   part(dialog, "recipe").href = `/api/deliverables/${deliverable.id}/recipe.json`;
   part(dialog, "spec").href = `/api/deliverables/${deliverable.id}/spec.json`;
   dialog.showModal();
-  const view = new LookView(host, (look) => {
-    part(dialog, "facts").textContent = `yaw ${look.yaw.toFixed(0)}° pitch ${look.pitch.toFixed(0)}° field ${look.field.toFixed(0)}°`;
-  });
+  const facts = part(dialog, "facts");
+  facts.textContent = "";
+  const view = flat
+    ? new FlatView(host)
+    : new LookView(host, (look) => (facts.textContent = `yaw ${look.yaw.toFixed(0)}° pitch ${look.pitch.toFixed(0)}° field ${look.field.toFixed(0)}°`));
   let open = true;
   const follow = () => {
     if (!open) {
@@ -46,7 +69,7 @@ export function openViewer(deliverable) {
     follow();
   }, { once: true });
   video.addEventListener("error", () => {
-    part(dialog, "facts").textContent = "This browser cannot play the file; download it instead.";
+    facts.textContent = "This browser cannot play the file; download it instead.";
   });
   play.textContent = "Play";
   play.onclick = () => {

@@ -81,9 +81,21 @@ public final class MovingPlan {
                 .map(RigLens::lens)
                 .map(lens -> RadialTable.of(lens, CoordinateGrid.farthest(lens)))
                 .toList();
-        int cell = cell(settings, canvas.extremes(), threads);
-        int followed = shifts == ShiftPath.NONE ? cell : Math.min(cell, shiftedCell(canvas.extremes()));
-        return new MovingPlan(settings, canvas, motion, shifts, weights, tables, followed);
+        int cell = cell(settings, canvas.extremes(), shifts, threads);
+        return new MovingPlan(settings, canvas, motion, shifts, weights, tables, cell);
+    }
+
+    /** The same on another canvas: what stays of the lenses is known, only the cell that suits the canvas is found anew. */
+    public MovingPlan on(CanvasPath other, ShiftPath moved, Threads threads) throws InterruptedException {
+        StitchSettings there = settings.on(other.extremes().get(0), settings.rigFromCanvas());
+        int suited = cell(there, other.extremes(), moved, threads);
+        return new MovingPlan(there, other, motion, moved, weights, tables, suited);
+    }
+
+    private static int cell(StitchSettings settings, List<Canvas> canvases, ShiftPath shifts, Threads threads)
+            throws InterruptedException {
+        int cell = cell(settings, canvases, threads);
+        return shifts == ShiftPath.NONE ? cell : Math.min(cell, shiftedCell(canvases));
     }
 
     /** The cell that suits the rig however it is turned: of rotations that bring each lens to all places of a canvas. */

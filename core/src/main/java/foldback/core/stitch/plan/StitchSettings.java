@@ -96,7 +96,7 @@ public record StitchSettings(
     }
 
     /** The same on another canvas. */
-    StitchSettings on(Canvas other, Rotation rigFromOther) {
+    public StitchSettings on(Canvas other, Rotation rigFromOther) {
         return new StitchSettings(other, rig, rigFromOther, meetingMetres, weights, meeting, shifts, levels);
     }
 

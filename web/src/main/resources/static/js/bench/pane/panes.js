@@ -2,6 +2,7 @@ import { element, fromTemplate, part } from "../../page/parts.js";
 import { clock } from "../format.js";
 import { stageOf } from "../stage/stages.js";
 import { ContactPane } from "./contactPane.js";
+import { FramePane } from "./framePane.js";
 import { LensPane } from "./lensPane.js";
 import { LookPane } from "./lookPane.js";
 import { PairPane } from "./pairPane.js";
@@ -10,12 +11,12 @@ import { SeamPane } from "./seamPane.js";
 import { SpherePane } from "./spherePane.js";
 import { WavesPane } from "./wavesPane.js";
 
-const KINDS = { sphere: SpherePane, look: LookPane, contact: ContactPane, lens: LensPane, waves: WavesPane, pair: PairPane, seam: SeamPane, scope: ScopePane };
+const KINDS = { sphere: SpherePane, look: LookPane, contact: ContactPane, lens: LensPane, waves: WavesPane, pair: PairPane, seam: SeamPane, frame: FramePane, scope: ScopePane };
 
 const MOST = 3;
 const NEXT = ["", "Two panes", "Three panes", "One pane"];
 
-const HOLDS = ["sphere", "look", "contact", "lens", "pair", "seam", "scope"];
+const HOLDS = ["sphere", "look", "contact", "lens", "pair", "seam", "frame", "scope"];
 
 /** A pane's frame: which view it shows, its tools and what it says. */
 class Pane {
@@ -152,7 +153,7 @@ export function startPanes(store) {
     }
   });
   const refresh = () => panes.forEach((pane) => pane.content.refresh());
-  for (const event of ["kept", "draft", "time"]) {
+  for (const event of ["kept", "draft", "time", "framing"]) {
     store.addEventListener(event, refresh);
   }
   return {

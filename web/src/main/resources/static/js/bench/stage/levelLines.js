@@ -3,6 +3,7 @@ import { element, part } from "../../page/parts.js";
 import { toast } from "../../page/toast.js";
 import { clock, plain } from "../format.js";
 import { colour } from "../lane.js";
+import { stroke } from "../overPicture.js";
 import { arc } from "../rotation.js";
 
 const KINDS = [
@@ -102,30 +103,6 @@ export const drawn = {
     loadLines(pane.store).then(() => pane.redraw(), () => {});
   },
 };
-
-/** A line that goes over the picture's side is parted there. */
-function stroke(g, points, ink, dashes) {
-  const path = () => {
-    g.beginPath();
-    points.forEach((point, i) => {
-      const before = points[i - 1];
-      const parted = !before || Math.abs(before.x - point?.x) > g.canvas.clientWidth / 2;
-      if (point) {
-        g[parted ? "moveTo" : "lineTo"](point.x, point.y);
-      }
-    });
-    g.stroke();
-  };
-  g.setLineDash([]);
-  g.strokeStyle = "rgba(0,0,0,.6)";
-  g.lineWidth = 4;
-  path();
-  g.setLineDash(dashes);
-  g.strokeStyle = ink;
-  g.lineWidth = 2;
-  path();
-  g.setLineDash([]);
-}
 
 /** In the look-around lines are drawn, too, where they are chosen to be. */
 export const onLook = {
