@@ -16,6 +16,7 @@ import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
 import foldback.core.time.FrameRate;
 import foldback.core.warp.Kernel;
+import foldback.engine.document.Coding;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.document.rig.CardJson;
 import foldback.engine.proxy.Proxies;
@@ -23,6 +24,7 @@ import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
+import foldback.media.ffmpeg.VideoCodec;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -98,9 +100,7 @@ public final class DemoTake {
                 512,
                 256,
                 Optional.empty(),
-                "ultrafast",
-                Optional.of(24),
-                Optional.empty(),
+                Coding.ofQuality(VideoCodec.H264, "ultrafast", 24),
                 bits,
                 Kernel.QUICK,
                 1,

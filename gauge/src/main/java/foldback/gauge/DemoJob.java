@@ -8,12 +8,14 @@ import foldback.core.time.FrameRate;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
+import foldback.engine.document.Coding;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.document.rig.CardJson;
 import foldback.engine.render.RenderJob;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.media.ContentHash;
+import foldback.media.ffmpeg.VideoCodec;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -57,9 +59,7 @@ public final class DemoJob {
                 canvas.width(),
                 canvas.height(),
                 Optional.empty(),
-                preset,
-                Optional.of(crf),
-                Optional.empty(),
+                Coding.ofQuality(VideoCodec.H264, preset, crf),
                 8,
                 kernel,
                 2,

@@ -10,34 +10,72 @@ import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.form.object.Document;
 import foldback.engine.form.object.ObjectForm;
+import foldback.media.ffmpeg.VideoCodec;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 
 /** Specs of deliverables as JSON. */
 public final class SpecJson {
-    /** What a file holds. */
-    private enum Layout {
-        MONO_360,
-        FLAT
+    private static final String SPHERE = "mono_360";
+    private static final String FLAT = "flat";
+
+    /** What a file holds: the whole sphere, or what a framing shows. */
+    private static final Map<String, ObjectForm<Optional<String>>> LAYOUTS = layouts();
+
+    private static final Map<String, ObjectForm<Coding>> CODECS = codecs();
+
+    private static Map<String, ObjectForm<Optional<String>>> layouts() {
+        Map<String, ObjectForm<Optional<String>>> layouts = new LinkedHashMap<>();
+        layouts.put(SPHERE, ObjectForm.of(fields -> read -> Optional.empty()));
+        layouts.put(FLAT, ObjectForm.of(fields -> {
+            var framing = fields.required(
+                    "framing",
+                    text().described("The name of one of the recipe's framings."),
+                    (Optional<String> name) -> name.orElseThrow());
+            return read -> Optional.of(read.get(framing));
+        }));
+        return layouts;
+    }
+
+    private static Map<String, ObjectForm<Coding>> codecs() {
+        Map<String, ObjectForm<Coding>> codecs = new LinkedHashMap<>();
+        for (VideoCodec codec : VideoCodec.values()) {
+            codecs.put(nameOf(codec), codec.isRated() ? rated(codec) : unrated(codec));
+        }
+        return codecs;
+    }
+
+    private static String nameOf(VideoCodec codec) {
+        return codec.name().toLowerCase(Locale.ROOT);
+    }
+
+    private static ObjectForm<Coding> rated(VideoCodec codec) {
+        return ObjectForm.of(fields -> {
+            var preset = fields.required(
+                    "preset",
+                    oneOf(Coding.PRESETS),
+                    (Coding coding) -> coding.preset().orElseThrow());
+            var quality = fields.optional("quality", whole(0, 51), Coding::crf);
+            var rate = fields.optional("bit_rate_kbps", whole(100, 1_000_000), Coding::bitRateKbps);
+            fields.one("quality", "bit_rate_kbps");
+            return read -> new Coding(codec, Optional.of(read.get(preset)), read.get(quality), read.get(rate));
+        });
+    }
+
+    private static ObjectForm<Coding> unrated(VideoCodec codec) {
+        return ObjectForm.of(fields -> read -> Coding.unrated(codec));
     }
 
     public static final Document<RenderSpec> DOCUMENT =
             new Document<>("spec", "Spec", List.of(), ObjectForm.of(fields -> {
-                var layout = fields.required(
-                        "layout",
-                        oneOf(Layout.class).described("The whole sphere, or what a framing shows."),
-                        spec -> spec.framing().isPresent() ? Layout.FLAT : Layout.MONO_360);
-                var framing = fields.optional(
-                        "framing",
-                        text().described("The name of one of the recipe's framings; with the layout 'flat' alone."),
-                        RenderSpec::framing);
-                fields.constant("codec", "h264");
+                var layout = fields.variant(
+                        "layout", LAYOUTS, framing -> framing.isPresent() ? FLAT : SPHERE, RenderSpec::framing);
+                var coding = fields.variant("codec", CODECS, chosen -> nameOf(chosen.codec()), RenderSpec::coding);
                 var width = fields.required("width", multiple(4, 64, Canvas.MAX_WIDTH), RenderSpec::width);
                 var height = fields.required("height", multiple(2, 32, Canvas.MAX_WIDTH), RenderSpec::height);
-                var preset = fields.required("preset", oneOf(RenderSpec.PRESETS), RenderSpec::preset);
-                var quality = fields.optional("quality", whole(0, 51), RenderSpec::crf);
-                var rate = fields.optional("bit_rate_kbps", whole(100, 1_000_000), RenderSpec::bitRateKbps);
-                fields.one("quality", "bit_rate_kbps");
                 var bits = fields.assumed("bits", oneOf(8, 10).described("of a sample"), 8, RenderSpec::bits);
                 var kernel = fields.required("kernel", oneOf(Kernel.class), RenderSpec::kernel);
                 var threads = fields.required("encoder_threads", whole(1, 64), RenderSpec::encoderThreads);
@@ -53,10 +91,8 @@ public final class SpecJson {
                 return read -> new RenderSpec(
                         read.get(width),
                         read.get(height),
-                        framed(read.get(layout), read.get(framing)),
-                        read.get(preset),
-                        read.get(quality),
-                        read.get(rate),
+                        read.get(layout),
+                        read.get(coding),
                         read.get(bits),
                         read.get(kernel),
                         read.get(threads),
@@ -66,12 +102,4 @@ public final class SpecJson {
             }));
 
     private SpecJson() {}
-
-    private static Optional<String> framed(Layout layout, Optional<String> framing) {
-        if ((layout == Layout.FLAT) != framing.isPresent()) {
-            throw new IllegalArgumentException(
-                    "'framing' names what the layout 'flat' shows: give both, or neither with 'mono_360'");
-        }
-        return framing;
-    }
 }

@@ -127,10 +127,11 @@ final class PieceWork implements AutoCloseable {
                 job.recipe().rate(),
                 maker.format(),
                 maker.tags(),
-                job.spec().preset(),
-                job.spec().rateControl(),
+                job.spec().coding().preset().orElse(""),
+                job.spec().coding().rateControl(),
                 job.spec().encoderThreads(),
-                EncoderSettings.twoSeconds(job.recipe().rate()));
+                EncoderSettings.twoSeconds(job.recipe().rate()),
+                job.spec().codec());
     }
 
     @Override

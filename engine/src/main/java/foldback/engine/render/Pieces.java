@@ -24,7 +24,7 @@ final class Pieces {
 
     /** Where a finished piece lies. */
     Path path(int number) {
-        return folder.resolve(String.format("piece-%06d.mp4", number));
+        return folder.resolve(String.format("piece-%06d.%s", number, ending()));
     }
 
     /**
@@ -34,7 +34,11 @@ final class Pieces {
      * @param turn of two that may be written at the same time
      */
     Path unfinished(int who, int turn) {
-        return folder.resolve("unfinished" + turn + (who == 0 ? "" : "-" + who) + ".mp4");
+        return folder.resolve("unfinished" + turn + (who == 0 ? "" : "-" + who) + "." + ending());
+    }
+
+    private String ending() {
+        return job.spec().codec().container();
     }
 
     boolean isThere(int number) {

@@ -207,8 +207,9 @@ public final class Renderer {
                 sound = Optional.of(file);
             }
         }
-        Path joined = folder.resolve("joined.mp4");
-        Joiner.join(pieces.all(), sound, joined);
+        String container = job.spec().codec().container();
+        Path joined = folder.resolve("joined." + container);
+        Joiner.join(pieces.all(), sound, container, joined);
         Path part = publication.part();
         try {
             Files.deleteIfExists(part);

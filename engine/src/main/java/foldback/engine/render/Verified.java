@@ -74,6 +74,12 @@ public record Verified(
                 info.audio().isEmpty() ? "none" : info.audio().get(0).codec(),
                 file.toFile().length(),
                 damaged);
+        if (!video.codec().equals(job.spec().codec().probed())) {
+            throw new MediaException(
+                    file,
+                    "The result is not what was asked: it is " + video.codec() + ", not "
+                            + job.spec().codec().words() + ". Start it again.");
+        }
         require(file, "frames", frames, job.frames());
         require(file, "width", video.width(), job.spec().width());
         require(file, "height", video.height(), job.spec().height());

@@ -134,8 +134,8 @@ class DocumentsTest {
             "quality": 18                    | "quality": 18, "bit_rate_kbps": 9000 | either 'quality' or 'bit_rate_kbps', and not both
             "width": 3840                    | "width": 3842   | 'spec.width' must be a whole number, 64 to 16384, a multiple of 4: 3842
             "width": 3840                    | "width": 3844   | A whole sphere is twice as wide as high: 3844 x 1920.
-            "layout": "mono_360"             | "layout": "flat" | 'framing' names what the layout 'flat' shows
-            "layout": "mono_360"             | "layout": "mono_360", "framing": "Rail" | or neither with 'mono_360'
+            "layout": "mono_360"             | "layout": "flat" | 'spec.framing' is missing
+            "layout": "mono_360"             | "layout": "mono_360", "framing": "Rail" | 'spec.framing' is not known here
             "preset": "medium"               | "preset": "best" | 'spec.preset' must be one of
             "bits": 8                        | "bits": 9       | 'spec.bits' must be 8 or 10: 9
             "encoder_threads": 2             | "encoder_threads": 2.5 | 'spec.encoder_threads' must be a whole number

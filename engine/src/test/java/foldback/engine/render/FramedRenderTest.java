@@ -17,6 +17,7 @@ import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Kernel;
 import foldback.engine.DemoTake;
+import foldback.engine.document.Coding;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.picture.TakeAdditions;
 import foldback.engine.preview.Previewer;
@@ -25,6 +26,7 @@ import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
+import foldback.media.ffmpeg.VideoCodec;
 import foldback.media.process.Children;
 import java.nio.file.Path;
 import java.util.List;
@@ -67,9 +69,7 @@ class FramedRenderTest {
                 WIDTH,
                 HEIGHT,
                 Optional.of(framing),
-                "ultrafast",
-                Optional.of(0),
-                Optional.empty(),
+                Coding.ofQuality(VideoCodec.H264, "ultrafast", 0),
                 8,
                 Kernel.FINE,
                 1,

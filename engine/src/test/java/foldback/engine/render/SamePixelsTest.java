@@ -25,6 +25,7 @@ import foldback.core.tone.Vignetting;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.DemoTake;
+import foldback.engine.document.Coding;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.picture.Target;
 import foldback.engine.preview.Previewer;
@@ -32,6 +33,7 @@ import foldback.engine.proxy.Proxies;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.engine.take.TransformFile;
+import foldback.media.ffmpeg.VideoCodec;
 import foldback.media.process.Children;
 import java.nio.file.Path;
 import java.security.MessageDigest;
@@ -69,9 +71,7 @@ class SamePixelsTest {
                 768,
                 384,
                 Optional.empty(),
-                "ultrafast",
-                Optional.of(0),
-                Optional.empty(),
+                Coding.ofQuality(VideoCodec.H264, "ultrafast", 0),
                 8,
                 kernel,
                 1,

@@ -12,6 +12,7 @@ import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
 import foldback.core.tone.CurveChoice;
 import foldback.engine.DemoTake;
+import foldback.engine.document.Coding;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
@@ -62,9 +63,7 @@ class TransformedRenderTest {
                 plain.width(),
                 plain.height(),
                 Optional.empty(),
-                plain.preset(),
-                Optional.of(8),
-                Optional.empty(),
+                Coding.ofQuality(plain.codec(), "ultrafast", 8),
                 8,
                 plain.kernel(),
                 1,

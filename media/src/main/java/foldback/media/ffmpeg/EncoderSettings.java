@@ -6,11 +6,12 @@ import foldback.core.time.FrameRate;
 import java.util.List;
 
 /**
- * All that decides the bytes of an encoded H.264 video.
+ * All that decides the bytes of an encoded video.
  *
  * @param threads of the encoder: another number gives other bytes
  * @param group frames from one key frame to the next at the most
- * @param rateControl FFmpeg's arguments for quality or bit rate
+ * @param preset of the encoder, where its codec has presets
+ * @param rateControl FFmpeg's arguments for quality or bit rate; none where its codec has neither
  */
 public record EncoderSettings(
         int width,
@@ -21,7 +22,22 @@ public record EncoderSettings(
         String preset,
         List<String> rateControl,
         int threads,
-        int group) {
+        int group,
+        VideoCodec codec) {
+
+    /** Of H.264. */
+    public EncoderSettings(
+            int width,
+            int height,
+            FrameRate rate,
+            PixelFormat format,
+            ColourTags tags,
+            String preset,
+            List<String> rateControl,
+            int threads,
+            int group) {
+        this(width, height, rate, format, tags, preset, rateControl, threads, group, VideoCodec.H264);
+    }
 
     /** Groups of two seconds, as deliverables have them. */
     public static int twoSeconds(FrameRate rate) {

@@ -12,7 +12,7 @@ import java.nio.channels.FileChannel;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 
-/** Encodes frames into one closed piece of H.264 in MP4 whose first frame is a key frame. */
+/** Encodes frames into one closed piece of video whose first frame is a key frame. */
 public final class FrameWriter implements AutoCloseable {
     private final Path file;
     private final Child child;
@@ -32,7 +32,6 @@ public final class FrameWriter implements AutoCloseable {
 
     private static Arguments arguments(Path file, EncoderSettings settings) {
         String layout = PixelLayouts.canvasLayout(settings.format());
-        boolean full = settings.tags().range() == ColourTags.Range.FULL;
         long scale = settings.rate().numerator();
         while (scale < 10000) {
             scale *= 10;
@@ -44,17 +43,29 @@ public final class FrameWriter implements AutoCloseable {
                         settings.width() + "x" + settings.height(),
                         "-r",
                         settings.rate().toString())
-                .add("-color_range", full ? "pc" : "tv")
-                .add("-i", "pipe:0", "-c:v", "libx264", "-preset", settings.preset())
+                .add("-color_range", range(settings.tags()))
+                .add("-i", "pipe:0", "-vf", tagged(settings.tags()))
+                .add(settings.codec().encoder(settings))
                 .add(settings.rateControl())
-                .add("-threads", Integer.toString(settings.threads()), "-pix_fmt", layout)
-                .add("-x264-params", "open-gop=0", "-g", Integer.toString(settings.group()))
-                .add("-color_range", full ? "pc" : "tv", "-colorspace", matrix(settings.tags()))
+                .add("-threads", Integer.toString(settings.threads()))
+                .add("-pix_fmt", settings.codec().layout(layout), "-sws_flags", "bicubic+accurate_rnd+full_chroma_int")
+                .add("-g", Integer.toString(settings.group()))
+                .add("-color_range", range(settings.tags()), "-colorspace", matrix(settings.tags()))
                 .add("-color_primaries", primaries(settings.tags()), "-color_trc", curve(settings.tags()))
                 .add("-chroma_sample_location", "left")
                 .add("-fflags", "+bitexact", "-flags:v", "+bitexact", "-video_track_timescale", Long.toString(scale))
-                .add("-f", "mp4")
+                .add("-f", settings.codec().container())
                 .output(file);
+    }
+
+    /** Has frames say what their values mean: some encoders ask them, not the settings. */
+    private static String tagged(ColourTags tags) {
+        return "setparams=range=" + range(tags) + ":colorspace=" + matrix(tags) + ":color_primaries=" + primaries(tags)
+                + ":color_trc=" + curve(tags);
+    }
+
+    private static String range(ColourTags tags) {
+        return tags.range() == ColourTags.Range.FULL ? "pc" : "tv";
     }
 
     private static String matrix(ColourTags tags) {

@@ -42,8 +42,12 @@ public final class Joiner {
                         .output(out));
     }
 
-    /** Joins pieces of equal settings, in order, and lays the sound beside. */
-    public static void join(List<Path> pieces, Optional<Path> sound, Path out) {
+    /**
+     * Joins pieces of equal settings, in order, and lays the sound beside.
+     *
+     * @param container of the result, see {@link VideoCodec#container}
+     */
+    public static void join(List<Path> pieces, Optional<Path> sound, String container, Path out) {
         Path list = out.resolveSibling(out.getFileName() + ".txt");
         try {
             Files.writeString(
@@ -61,7 +65,7 @@ public final class Joiner {
             run(
                     out,
                     arguments
-                            .add("-c", "copy", "-fflags", "+bitexact", "-f", "mp4")
+                            .add("-c", "copy", "-fflags", "+bitexact", "-f", container)
                             .output(out));
         } catch (IOException failed) {
             if (NoRoomException.isCauseOf(failed)) {

@@ -12,6 +12,7 @@ import foldback.media.JpegWriter;
 import foldback.media.ffmpeg.EncoderSettings;
 import foldback.media.ffmpeg.FrameWriter;
 import foldback.media.ffmpeg.Joiner;
+import foldback.media.ffmpeg.VideoCodec;
 import foldback.sim.film.TakePlan.Recording;
 import foldback.sim.sound.Microphone;
 import foldback.sim.sound.SoundScape;
@@ -116,7 +117,7 @@ public final class Filmer {
         Files.write(wave, SoundScape.wave(samples));
         Joiner.cutSound(wave, 0, 0, 1, recording.seconds(), sound);
         Path whole = folder.resolve(name + ".part.mp4");
-        Joiner.join(List.of(video), Optional.of(sound), whole);
+        Joiner.join(List.of(video), Optional.of(sound), VideoCodec.H264.container(), whole);
         Files.move(whole, clip);
         for (Path part : List.of(video, wave, sound)) {
             Files.delete(part);

@@ -1,6 +1,8 @@
 package foldback.web.deliverable;
 
+import foldback.media.ffmpeg.VideoCodec;
 import foldback.web.Role;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -9,6 +11,7 @@ import org.springframework.core.io.FileSystemResource;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
+import org.springframework.http.MediaTypeFactory;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -26,9 +29,11 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 class DeliverableController {
     private final Deliverables deliverables;
     private final DeliverableNews news;
+    private final ViewingCopies viewing;
 
-    DeliverableController(Deliverables deliverables, DeliverableNews news) {
+    DeliverableController(Deliverables deliverables, DeliverableNews news, ViewingCopies viewing) {
         this.deliverables = deliverables;
+        this.viewing = viewing;
         this.news = news;
     }
 
@@ -51,8 +56,8 @@ class DeliverableController {
 
     @GetMapping("/api/deliverables/free-name")
     @ResponseBody
-    Map<String, String> freeName(@RequestParam String wanted) {
-        return Map.of("name", deliverables.freeName(wanted));
+    Map<String, String> freeName(@RequestParam String wanted, @RequestParam(defaultValue = "H264") VideoCodec codec) {
+        return Map.of("name", deliverables.freeName(wanted, codec));
     }
 
     @PostMapping("/api/takes/{takeId}/deliverables")
@@ -96,9 +101,26 @@ class DeliverableController {
 
     @GetMapping("/api/deliverables/{id}/file")
     ResponseEntity<FileSystemResource> file(@PathVariable Long id) {
-        FileSystemResource file = new FileSystemResource(deliverables.file(id));
+        return film(deliverables.file(id));
+    }
+
+    /** Asks for something that browsers can play. */
+    @PostMapping("/api/deliverables/{id}/film")
+    @ResponseBody
+    ViewingCopies.State wantFilm(@PathVariable Long id) {
+        return viewing.want(id);
+    }
+
+    /** What browsers can play, once it is there. */
+    @GetMapping("/api/deliverables/{id}/film")
+    ResponseEntity<FileSystemResource> film(@PathVariable Long id) {
+        return film(viewing.film(id));
+    }
+
+    private static ResponseEntity<FileSystemResource> film(Path path) {
+        FileSystemResource file = new FileSystemResource(path);
         return ResponseEntity.ok()
-                .contentType(MediaType.parseMediaType("video/mp4"))
+                .contentType(MediaTypeFactory.getMediaType(file).orElse(MediaType.APPLICATION_OCTET_STREAM))
                 .header(
                         HttpHeaders.CONTENT_DISPOSITION,
                         ContentDisposition.inline()

@@ -11,6 +11,7 @@ import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
 import foldback.engine.seam.TakeSeams;
 import foldback.engine.take.Take;
+import foldback.media.ffmpeg.VideoCodec;
 import foldback.web.FoldbackProperties;
 import foldback.web.page.NotFoundException;
 import foldback.web.recipe.Recipes;
@@ -38,10 +39,6 @@ public class Deliverables {
     private static final Set<Deliverable.State> QUEUED = Set.of(Deliverable.State.WAITING, Deliverable.State.PAUSED);
     private static final Set<Deliverable.State> STARTABLE =
             Set.of(Deliverable.State.FAILED, Deliverable.State.CANCELLED, Deliverable.State.PAUSED);
-    private static final String ENDING = ".mp4";
-    private static final String PART = "[\\p{L}\\p{N}][\\p{L}\\p{N} ._()-]{0,80}";
-    private static final int MOST_NAME = 200;
-    private static final String NAME = "(?:" + PART + "/){0,3}" + PART;
     private final DeliverableRepository rows;
     private final Recipes recipes;
     private final OpenTakes takes;
@@ -97,26 +94,8 @@ public class Deliverables {
 
     /** A name that is free: the wanted one, or with a number behind. */
     @Transactional(readOnly = true)
-    String freeName(String wanted) {
-        String name = fileName(wanted);
-        String stem = name.substring(0, name.length() - ENDING.length());
-        for (int n = 2; isTaken(name); n++) {
-            name = stem + " " + n + ENDING;
-        }
-        return name;
-    }
-
-    /** What a name becomes as a file's; refuses one that cannot. */
-    private static String fileName(String wanted) {
-        String given = wanted == null ? "" : wanted;
-        String name = given.endsWith(ENDING) ? given : given + ENDING;
-        if (!name.matches(NAME) || name.length() > MOST_NAME) {
-            throw new IllegalArgumentException(
-                    "The name '" + (given.length() > MOST_NAME ? given.substring(0, 40) + "…" : given)
-                            + "' cannot be a file's: use up to 80 letters, digits, spaces, dots and dashes, starting with a letter or"
-                            + " digit; up to three folders before it.");
-        }
-        return name;
+    String freeName(String wanted, VideoCodec codec) {
+        return FileNames.free(wanted, codec, this::isTaken);
     }
 
     private boolean isTaken(String name) {
@@ -127,13 +106,14 @@ public class Deliverables {
     /** Puts a deliverable into the queue; everything that can be known to be wrong is refused now. */
     @Transactional
     DeliverableView add(Long takeId, NewDeliverable asked) {
-        String name = fileName(asked.name());
-        if (isTaken(name)) {
-            throw new IllegalArgumentException("There is a deliverable named '" + name
-                    + "' already. Choose another name, for example '" + freeName(name) + "'.");
-        }
         Revision revision = recipes.revision(takeId, asked.base());
         RenderJob job = job(revision, asked);
+        VideoCodec codec = job.spec().codec();
+        String name = FileNames.of(asked.name(), codec);
+        if (isTaken(name)) {
+            throw new IllegalArgumentException("There is a deliverable named '" + name
+                    + "' already. Choose another name, for example '" + freeName(name, codec) + "'.");
+        }
         Deliverable row = claimed(new Deliverable(
                 takeId, revision.id(), name, job.spec().write(), job.span(), job.frames(), clock.instant()));
         row.place(row.id());
@@ -231,7 +211,10 @@ public class Deliverables {
         Deliverable row = row(id);
         if (STARTABLE.contains(row.state())) {
             boolean holdsItsName = row.state() == Deliverable.State.PAUSED;
-            row.retry(holdsItsName ? row.name() : freeName(row.name()));
+            row.retry(
+                    holdsItsName
+                            ? row.name()
+                            : freeName(row.name(), RenderSpec.read(row.spec()).codec()));
             claimed(row);
             queue.add(id);
         }

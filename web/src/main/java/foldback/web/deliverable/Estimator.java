@@ -1,6 +1,7 @@
 package foldback.web.deliverable;
 
 import foldback.engine.document.RenderSpec;
+import foldback.media.ffmpeg.VideoCodec;
 import foldback.web.FoldbackProperties;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -16,6 +17,10 @@ class Estimator {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     /** Bits that x264 spends on a pixel of a frame at quality 20 where nothing was made before; a step of 6 halves them. */
     private static final double BITS_A_PIXEL = 0.10;
+    /** What its kinds take at full detail; calm pictures take less. */
+    private static final double PRORES_BITS_A_PIXEL = 2.4;
+
+    private static final double HQ_BITS_A_PIXEL = 3.6;
 
     private static final int AT_QUALITY = 20;
     private static final double HALVES = 6;
@@ -66,9 +71,13 @@ class Estimator {
                     .mapToDouble(finished -> pixels / (finished.row().framesPerSecond() * pixelsOf(finished.spec())))
                     .findFirst()
                     .orElse(-1);
-            if (spec.bitRateKbps().isPresent()) {
+            if (!spec.codec().isRated()) {
+                double proResBits = spec.codec() == VideoCodec.PRORES_422 ? PRORES_BITS_A_PIXEL : HQ_BITS_A_PIXEL;
+                return new Estimate(Math.round(proResBits * pixels / 8), seconds, free, "by its codec", List.of());
+            }
+            if (spec.coding().bitRateKbps().isPresent()) {
                 return new Estimate(
-                        Math.round(spec.bitRateKbps().get() * 125.0 * frames / rate),
+                        Math.round(spec.coding().bitRateKbps().get() * 125.0 * frames / rate),
                         seconds,
                         free,
                         "by its bit rate",
@@ -76,13 +85,15 @@ class Estimator {
             }
             OptionalDouble known = done.stream()
                     .filter(finished -> finished.row().takeId().equals(takeId))
-                    .filter(finished -> finished.spec().crf().isPresent())
+                    .filter(finished -> finished.spec().coding().crf().isPresent()
+                            && finished.spec().codec() == spec.codec())
                     .mapToDouble(finished -> 8.0
                             * finished.bytes()
                             / finished.pixels()
-                            * halved(spec.crf().get() - finished.spec().crf().get()))
+                            * halved(spec.coding().crf().get()
+                                    - finished.spec().coding().crf().get()))
                     .findFirst();
-            double bits = known.orElse(BITS_A_PIXEL * halved(spec.crf().get() - AT_QUALITY));
+            double bits = known.orElse(BITS_A_PIXEL * halved(spec.coding().crf().get() - AT_QUALITY));
             String basis = known.isPresent()
                     ? "by what was made of this take before"
                     : "rough, nothing was made of this take yet";
@@ -97,7 +108,9 @@ class Estimator {
     }
 
     private static boolean alike(RenderSpec one, RenderSpec other) {
-        return one.preset().equals(other.preset())
+        return one.coding().preset().equals(other.coding().preset())
+                && one.codec() == other.codec()
+                && one.framing().isPresent() == other.framing().isPresent()
                 && one.kernel() == other.kernel()
                 && one.transformed() == other.transformed();
     }

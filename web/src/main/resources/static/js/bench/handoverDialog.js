@@ -1,5 +1,6 @@
 import { askJson } from "../page/api.js";
 import { bytes } from "../page/bytes.js";
+import { CODECS } from "../page/codecs.js";
 import { element, part } from "../page/parts.js";
 import { toast } from "../page/toast.js";
 import { curveOf, transformName } from "./curves.js";
@@ -26,6 +27,7 @@ export function startHandover(store) {
   const dialog = document.getElementById("handover-dialog");
   const field = (name) => part(dialog, name);
   const number = (name) => Number(field(name).value.replace(",", "."));
+  field("codec").append(...Object.entries(CODECS).map(([value, { name, use }]) => element("option", { value }, `${name}: ${use}`)));
   field("preset").append(...PRESETS.map((preset) => element("option", {}, preset)));
 
   const framings = () => store.kept.recipe.framing?.framings ?? [];
@@ -45,11 +47,25 @@ export function startHandover(store) {
     field("sum").textContent = Number.isFinite(frames) ? `${frames} frames, ${clock(frames / store.kept.rate)}; from revision ${store.kept.revision}.` : "";
   }
 
+  let wantedBits = 8;
+  const codec = () => CODECS[field("codec").value];
+
   function rateBy() {
     const bits = field("rate").value === "bits";
     field("quality-label").textContent = bits ? "Bit rate" : "Quality, 0 best to 51";
     field("quality-unit").textContent = bits ? "kb/s" : "";
-    field("quality").value = bits ? "40000" : "18";
+    field("quality").value = bits ? "40000" : codec().quality;
+  }
+
+  /** What a codec has no choice of is not asked. */
+  function showCodec() {
+    const { quality, bits } = codec();
+    for (const name of ["preset-field", "rate-field", "quality-field"]) {
+      field(name).hidden = quality === undefined;
+    }
+    field("bits").replaceChildren(...bits.map((count) => element("option", { value: count }, `${count} bits`)));
+    field("bits").value = bits.includes(wantedBits) ? wantedBits : bits[0];
+    rateBy();
   }
 
   async function open() {
@@ -60,7 +76,7 @@ export function startHandover(store) {
     showSizes(spec.size);
     field("preset").value = spec.preset ?? "medium";
     field("kernel").value = spec.kernel ?? "fine";
-    field("bits").value = spec.bits ?? 8;
+    field("codec").value = spec.codec in CODECS ? spec.codec : "h264";
     field("sound").replaceChildren(
       element("option", { value: "" }, "none"),
       ...store.kept.clips.filter((clip) => clip.sound !== "none").map((clip) => element("option", { value: clip.slot }, `of lens ${clip.slot}`)),
@@ -73,7 +89,8 @@ export function startHandover(store) {
       element("option", { value: "" }, `as the footage: ${curveOf(store.kept)}`),
       element("option", { value: "transform" }, `through the transform: ${transformName(transform)}`),
     );
-    rateBy();
+    wantedBits = spec.bits ?? 8;
+    showCodec();
     field("from").value = store.range.from.toFixed(2);
     field("to").value = store.range.to.toFixed(2);
     field("wrong").hidden = true;
@@ -97,18 +114,21 @@ export function startHandover(store) {
     const parts = { take: document.body.dataset.name, project: document.body.dataset.project, width: size().width, framing: framed()?.name ?? "", date: new Date().toISOString().slice(0, 10) };
     const name = tidy(field("pattern").value.replace(/\{(\w+)\}/g, (all, key) => parts[key] ?? ""));
     const folder = field("folder").value.trim();
-    const free = await askJson(`/api/deliverables/free-name?wanted=${encodeURIComponent((folder ? `${folder}/` : "") + (name || "deliverable"))}`);
+    const free = await askJson(`/api/deliverables/free-name?codec=${field("codec").value.toUpperCase()}&wanted=${encodeURIComponent((folder ? `${folder}/` : "") + (name || "deliverable"))}`);
     field("name").value = free.name.slice(free.name.lastIndexOf("/") + 1);
   }
 
   const order = () => {
     const shown = framed() ? { layout: "flat", framing: framed().name } : { layout: "mono_360" };
     const spec = {
-      format: "foldback-spec", version: 1, ...shown, codec: "h264", ...size(),
-      preset: field("preset").value, bits: Number(field("bits").value), kernel: field("kernel").value,
+      format: "foldback-spec", version: 1, ...shown, codec: field("codec").value, ...size(),
+      bits: Number(field("bits").value), kernel: field("kernel").value,
       encoder_threads: 2,
     };
-    spec[field("rate").value === "bits" ? "bit_rate_kbps" : "quality"] = number("quality");
+    if (codec().quality !== undefined) {
+      spec.preset = field("preset").value;
+      spec[field("rate").value === "bits" ? "bit_rate_kbps" : "quality"] = number("quality");
+    }
     if (field("sound").value) {
       spec.sound_slot = field("sound").value;
     }
@@ -137,10 +157,10 @@ export function startHandover(store) {
   part(dialog, "form").addEventListener("submit", async (event) => {
     event.preventDefault();
     const asked = order();
-    const { preset, kernel, bits } = asked.spec;
+    const { codec: chosen, preset = field("preset").value, kernel, bits } = asked.spec;
     try {
       await askJson(`${store.path}/deliverables`, { body: asked });
-      const kept = { framing: field("what").value, size: field("size").value, preset, kernel, bits, sound: field("sound").value, folder: field("folder").value.trim(), pattern: field("pattern").value };
+      const kept = { framing: field("what").value, size: field("size").value, codec: chosen, preset, kernel, bits, sound: field("sound").value, folder: field("folder").value.trim(), pattern: field("pattern").value };
       localStorage.setItem("spec", JSON.stringify(kept));
       location.href = "/handover";
     } catch (failure) {
@@ -149,6 +169,12 @@ export function startHandover(store) {
     }
   });
   field("rate").addEventListener("change", rateBy);
+  field("bits").addEventListener("change", () => (wantedBits = Number(field("bits").value)));
+  field("codec").addEventListener("change", () => {
+    showCodec();
+    propose().catch((failure) => toast(failure.message));
+    estimate();
+  });
   for (const name of ["from", "to"]) {
     field(name).addEventListener("input", sum);
   }

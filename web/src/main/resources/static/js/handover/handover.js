@@ -1,3 +1,4 @@
+import { CODECS } from "../page/codecs.js";
 import { ask } from "../page/api.js";
 import { fromTemplate, part } from "../page/parts.js";
 import { startTheme } from "../page/theme.js";
@@ -20,8 +21,14 @@ function row(deliverable) {
   const { spec, state } = deliverable;
   root.dataset.state = state;
   part(root, "name").textContent = deliverable.name;
-  const rate = spec.quality === undefined ? `${spec.bit_rate_kbps} kb/s` : `quality ${spec.quality}`;
-  part(root, "what").textContent = `${spec.framing ? `framing ${spec.framing}, ` : ""}${spec.width} x ${spec.height}, H.264 ${spec.preset}, ${rate}, ${(deliverable.to - deliverable.from).toFixed(2)} s`;
+  part(root, "what").textContent = [
+    spec.framing && `framing ${spec.framing}`,
+    `${spec.width} x ${spec.height}`,
+    [CODECS[spec.codec].name, spec.preset].filter(Boolean).join(" "),
+    spec.bit_rate_kbps && `${spec.bit_rate_kbps} kb/s`,
+    spec.quality !== undefined && `quality ${spec.quality}`,
+    `${(deliverable.to - deliverable.from).toFixed(2)} s`,
+  ].filter(Boolean).join(", ");
   part(root, "state").textContent = SAID[state]?.(deliverable.message) ?? STATES[state];
   const share = deliverable.framesTotal ? deliverable.framesDone / deliverable.framesTotal : 0;
   part(root, "meter").firstElementChild.style.width = `${100 * share}%`;

@@ -1,6 +1,27 @@
+import { askJson } from "../page/api.js";
 import { element, part } from "../page/parts.js";
 import { LookView } from "../page/lookView.js";
 import { clock } from "../bench/format.js";
+
+const POLL_MS = 500;
+const rest = () => new Promise((done) => setTimeout(done, POLL_MS));
+
+/** The address of something that browsers can play, made first where it is not there; nothing where nobody waits any more. */
+async function filmOf({ id }, waiting, onShare) {
+  const path = `/api/deliverables/${id}/film`;
+  while (waiting()) {
+    const { share, message } = await askJson(path, { method: "POST" });
+    if (message) {
+      throw new Error(message);
+    }
+    if (share === 1) {
+      return path;
+    }
+    onShare(share);
+    await rest();
+  }
+  return "";
+}
 
 /** Shows a flat film as it is, where a {@link LookView} would turn it. */
 class FlatView {
@@ -27,7 +48,6 @@ export function openViewer(deliverable) {
   const dialog = document.getElementById("viewer");
   part(dialog, "title").textContent = deliverable.name;
   const video = document.createElement("video");
-  video.src = `/api/deliverables/${deliverable.id}/file`;
   video.playsInline = true;
   video.loop = true;
   const host = part(dialog, "view");
@@ -52,6 +72,12 @@ export function openViewer(deliverable) {
     ? new FlatView(host)
     : new LookView(host, (look) => (facts.textContent = `yaw ${look.yaw.toFixed(0)}° pitch ${look.pitch.toFixed(0)}° field ${look.field.toFixed(0)}°`));
   let open = true;
+  filmOf(deliverable, () => open, (share) => (facts.textContent = `Making a copy that browsers can play: ${Math.round(100 * share)}%`)).then((address) => {
+    if (open) {
+      facts.textContent = "";
+      video.src = address;
+    }
+  }, (failure) => (facts.textContent = failure.message));
   const follow = () => {
     if (!open) {
       return;

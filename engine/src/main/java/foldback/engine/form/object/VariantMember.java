@@ -50,8 +50,10 @@ record VariantMember<T, V>(
     private void restrict(ObjectNode rule, String kind, ObjectNode schema, Set<String> all) {
         rule.withObject("if").withObject("properties").putObject(name).put("const", kind);
         ObjectNode then = rule.putObject("then");
-        if (schema.has("required")) {
-            then.set("required", schema.get("required"));
+        for (String wanted : List.of("required", "allOf")) {
+            if (schema.has(wanted)) {
+                then.set(wanted, schema.get(wanted));
+            }
         }
         ObjectNode others = then.putObject("properties");
         all.stream()

@@ -1,0 +1,86 @@
+package foldback.media.ffmpeg;
+
+import java.util.List;
+
+/** How pictures are encoded. All of them give the same bytes for the same frames and settings. */
+public enum VideoCodec {
+    /** Plays everywhere. */
+    H264("H.264", "h264", "mp4", List.of(8, 10)) {
+        @Override
+        List<String> encoder(EncoderSettings settings) {
+            return List.of("-c:v", "libx264", "-preset", settings.preset(), "-x264-params", "open-gop=0");
+        }
+    },
+    /** Half as large as H.264 for the same look, and slower to make. */
+    H265("H.265", "hevc", "mp4", List.of(8, 10)) {
+        @Override
+        List<String> encoder(EncoderSettings settings) {
+            // Frames encoded beside each other would make the bytes depend on the machine's number of cores.
+            String fixed = "open-gop=0:info=0:frame-threads=1:pools=" + settings.threads() + ":log-level=error";
+            return List.of("-c:v", "libx265", "-preset", settings.preset(), "-x265-params", fixed, "-tag:v", "hvc1");
+        }
+    },
+    /** For other programs to work on: each frame by itself, ten bits, twice the colour of the others. */
+    PRORES_422("ProRes 422", "prores", "mov", List.of(10)) {
+        @Override
+        List<String> encoder(EncoderSettings settings) {
+            return prores(2);
+        }
+    },
+    /** The same with half as many bytes again. */
+    PRORES_422_HQ("ProRes 422 HQ", "prores", "mov", List.of(10)) {
+        @Override
+        List<String> encoder(EncoderSettings settings) {
+            return prores(3);
+        }
+    };
+
+    private final String words;
+    private final String probed;
+    private final String container;
+    private final List<Integer> bits;
+
+    VideoCodec(String words, String probed, String container, List<Integer> bits) {
+        this.words = words;
+        this.probed = probed;
+        this.container = container;
+        this.bits = bits;
+    }
+
+    private static List<String> prores(int profile) {
+        return List.of("-c:v", "prores_ks", "-profile:v", Integer.toString(profile));
+    }
+
+    /** FFmpeg's arguments that choose and set the encoder. */
+    abstract List<String> encoder(EncoderSettings settings);
+
+    /** Its name for people. */
+    public String words() {
+        return words;
+    }
+
+    /** How it is called in {@link MediaInfo}. */
+    public String probed() {
+        return probed;
+    }
+
+    /** The container that it comes in; also what file names end with. */
+    public String container() {
+        return container;
+    }
+
+    /** Of a sample, those that it can hold. */
+    public List<Integer> bits() {
+        return bits;
+    }
+
+    /** Whether a quality or a bit rate is chosen, and a preset; else its kind says how large it is. */
+    public boolean isRated() {
+        return this == H264 || this == H265;
+    }
+
+    /** The pixel layout that it stores canvases of a format in. */
+    String layout(String canvasLayout) {
+        return isRated() ? canvasLayout : "yuv422p10le";
+    }
+}

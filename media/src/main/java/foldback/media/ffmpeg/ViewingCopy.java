@@ -1,0 +1,64 @@
+package foldback.media.ffmpeg;
+
+import foldback.core.run.Run;
+import foldback.media.MediaException;
+import foldback.media.NoRoomException;
+import foldback.media.process.Child;
+import foldback.media.process.Children;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+
+/** Copies of films that browsers can play: H.264 of 8 bits, no wider than screens are. */
+public final class ViewingCopy {
+    private static final int NICENESS = 10;
+    private static final int MOST_WIDTH = 2560;
+    private static final double MICROSECONDS = 1e6;
+
+    private ViewingCopy() {}
+
+    /**
+     * Makes one.
+     *
+     * @param out appears when it is complete
+     * @param run progress; cancelling throws {@link java.util.concurrent.CancellationException}
+     * @throws MediaException where the film cannot be read
+     */
+    public static void make(Path film, Path out, Run run) throws InterruptedException {
+        double seconds = MediaProbe.probe(film).durationSeconds();
+        Path part = out.resolveSibling(out.getFileName() + ".part");
+        Arguments arguments = Arguments.ffmpeg()
+                .add("-progress", "pipe:2")
+                .guardedInput(film)
+                .add("-map", "0:v:0", "-map", "0:a?", "-vf", "scale='min(" + MOST_WIDTH + ",iw)':-2")
+                .add("-c:v", "libx264", "-preset", "veryfast", "-crf", "20", "-pix_fmt", "yuv420p")
+                .add("-c:a", "copy", "-movflags", "+faststart", "-f", "mp4")
+                .output(part);
+        try (Child child = Children.start(NICENESS, arguments.list(), line -> step(line, seconds, run), () -> {})) {
+            child.input().close();
+            if (child.await() != 0) {
+                if (child.ranOutOfRoom()) {
+                    throw new NoRoomException(part, null);
+                }
+                throw new MediaException(
+                        film,
+                        "A copy of " + film.getFileName()
+                                + " that browsers can play could not be made. Download the file and play it outside.");
+            }
+            run.check();
+            Files.move(part, out, StandardCopyOption.ATOMIC_MOVE);
+        } catch (IOException failed) {
+            throw new MediaException(
+                    film, "A copy of " + film.getFileName() + " could not be written: " + failed.getMessage(), failed);
+        }
+    }
+
+    /** Of what FFmpeg says about how far it is. */
+    private static void step(String line, double seconds, Run run) {
+        String name = "out_time_us=";
+        if (seconds > 0 && line.startsWith(name) && Character.isDigit(line.charAt(line.length() - 1))) {
+            run.step(Math.min(1, Long.parseLong(line.substring(name.length())) / MICROSECONDS / seconds));
+        }
+    }
+}

@@ -1,0 +1,51 @@
+package foldback.web.deliverable;
+
+import foldback.media.ffmpeg.VideoCodec;
+import java.util.Arrays;
+import java.util.function.Predicate;
+
+/** Names of deliverables as files: they end as their codec's container does. */
+final class FileNames {
+    private static final String PART = "[\\p{L}\\p{N}][\\p{L}\\p{N} ._()-]{0,80}";
+    private static final int MOST_NAME = 200;
+    private static final String NAME = "(?:" + PART + "/){0,3}" + PART;
+    private static final int SHOWN = 40;
+
+    private FileNames() {}
+
+    /**
+     * What a name becomes as a file's.
+     *
+     * @throws IllegalArgumentException where it cannot be one
+     */
+    static String of(String wanted, VideoCodec codec) {
+        String given = wanted == null ? "" : wanted;
+        String name = stem(given) + "." + codec.container();
+        if (!name.matches(NAME) || name.length() > MOST_NAME) {
+            throw new IllegalArgumentException(
+                    "The name '" + (given.length() > MOST_NAME ? given.substring(0, SHOWN) + "…" : given)
+                            + "' cannot be a file's: use up to 80 letters, digits, spaces, dots and dashes, starting with a letter or"
+                            + " digit; up to three folders before it.");
+        }
+        return name;
+    }
+
+    /** The same, or, where it is taken, with the lowest number behind that makes it free. */
+    static String free(String wanted, VideoCodec codec, Predicate<String> isTaken) {
+        String name = of(wanted, codec);
+        String stem = stem(name);
+        for (int n = 2; isTaken.test(name); n++) {
+            name = stem + " " + n + "." + codec.container();
+        }
+        return name;
+    }
+
+    private static String stem(String name) {
+        return Arrays.stream(VideoCodec.values())
+                .map(codec -> "." + codec.container())
+                .filter(name::endsWith)
+                .findFirst()
+                .map(ending -> name.substring(0, name.length() - ending.length()))
+                .orElse(name);
+    }
+}
