@@ -24,7 +24,7 @@ final class SimulateCommand implements Callable<Integer> {
             names = "--take",
             defaultValue = "sluice-path",
             paramLabel = "NAME",
-            description = "sluice-path, sluice-path-one-file or among-the-rakers; default: ${DEFAULT-VALUE}")
+            description = "sluice-path, sluice-path-one-file, among-the-rakers or cart-ride; default: ${DEFAULT-VALUE}")
     private String name;
 
     @Override
