@@ -1,5 +1,6 @@
 import assert from "node:assert/strict";
 import { test } from "node:test";
+import { marked } from "../../main/resources/static/js/bench/stage/follow.js";
 import { add, current, keyedHere, lookAt, looking, nearest, READY, remove, rename, withShape } from "../../main/resources/static/js/bench/stage/framings.js";
 
 /** A store of a take that keeps what it is told. */
@@ -54,4 +55,14 @@ test("headings go the shortest way", () => {
   assert.equal(nearest(-170, 175), 190);
   assert.equal(nearest(10, 715), 730);
   assert.equal(nearest(10, -20), 10);
+});
+
+test("a box in the framed picture marks a place and a size", () => {
+  const framing = { ...READY[0], yaw_deg: 30, field_deg: 90 };
+  const { yawDeg, pitchDeg, sizeDeg } = marked(framing, 0, { from: { x: 0.45, y: 0.4 }, to: { x: 0.55, y: 0.6 } });
+  assert.ok(Math.abs(yawDeg - 30) < 1e-9 && Math.abs(pitchDeg) < 1e-9);
+  const across = (2 * Math.atan(0.1) * 180) / Math.PI;
+  assert.ok(Math.abs(sizeDeg - Math.sqrt(across * ((2 * Math.atan((0.2 * 9) / 16) * 180) / Math.PI))) < 1e-9);
+  const tunnel = { ...framing, shape: "equidistant", field_deg: 360 };
+  assert.equal(marked(tunnel, 0, { from: { x: 0, y: 0 }, to: { x: 1, y: 0.1 } }), null);
 });

@@ -98,6 +98,32 @@ class FramingTest {
         browser.find("deliverable");
     }
 
+    /** What stands still on the demo take is followed to where it is, and what cannot be followed is said before. */
+    @Test
+    void whatIsMarkedIsFollowed(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        String take = "/api/takes/" + api.freshTake();
+        api.post(take + "/revisions", FRAMING.formatted("flat", 60));
+        String follow = take + "/stages/framing/jobs/follow?base=2";
+        String order =
+                "{\"framing\":\"Shed / door\",\"from\":1,\"to\":1.3,\"yawDeg\":-28,\"pitchDeg\":%s,\"sizeDeg\":%s}";
+        assertThat(api.post(follow, "{}").body()).contains("Say which framing");
+        assertThat(api.post(follow, "{\"framing\":\"Mill\"}").body()).contains("no framing 'Mill'");
+        assertThat(api.post(follow, order.formatted("3", "0.2")).body()).contains("takes up 1 to 60 degrees");
+        assertThat(api.post(follow, order.formatted("3", "12")).status()).isEqualTo(200);
+        assertThat(api.jobsEnd(take, "framing")).isEmpty();
+        JsonNode followed = api.get(take).json();
+        assertThat(followed.path("label").asString()).isEqualTo("Shed / door follows what was marked");
+        JsonNode yaw =
+                followed.path("recipe").path("framing").path("framings").get(0).path("yaw_deg");
+        assertThat(yaw.get(0).path("at_s").asDouble()).isEqualTo(1);
+        assertThat(yaw.get(0).path("value").asDouble()).isCloseTo(-28, within(1.0));
+        // High up there is nothing but sky.
+        String blank = take + "/stages/framing/jobs/follow?base=3";
+        assertThat(api.post(blank, order.formatted("80", "3")).status()).isEqualTo(200);
+        assertThat(api.jobsEnd(take, "framing")).contains("nothing to hold on to");
+    }
+
     @Test
     void aStillIsMadeAndWhatCannotBeIsSaid(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);

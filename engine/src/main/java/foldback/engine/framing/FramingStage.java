@@ -7,6 +7,7 @@ import foldback.engine.document.FramingJson;
 import foldback.engine.document.SectionForm;
 import foldback.engine.stage.Lane;
 import foldback.engine.stage.Stage;
+import foldback.engine.stage.StageJob;
 import foldback.engine.stage.StageLane;
 import foldback.engine.stage.StageView;
 import java.util.Comparator;
@@ -30,6 +31,11 @@ public final class FramingStage implements Stage {
     @Override
     public Optional<StageLane> lane() {
         return Optional.of(new FramingLane());
+    }
+
+    @Override
+    public List<StageJob<?>> jobs() {
+        return List.of(new FollowSubject());
     }
 
     @Override

@@ -19,6 +19,7 @@ export class FramePane {
     this.pane = pane;
     this.surface = new Surface(host);
     this.surface.onDraw = () => this.caption();
+    this.surface.overlay = (g, o) => this.looks() && stageOf(STAGE).onFrame.paint(g, o);
     this.surface.mayPan = (event) => !this.looks() || event.button === 1 || event.ctrlKey;
     this.film = new FilmFrame();
     this.pictures = latest((signal, asker) => this.fetch(signal, asker), (failure) => pane.note(failure.message));
@@ -43,6 +44,10 @@ export class FramePane {
   /** The place of the framed picture under a pointer. */
   placeAt(event) {
     return this.surface.at(event);
+  }
+
+  redraw() {
+    this.surface.draw();
   }
 
   refresh() {

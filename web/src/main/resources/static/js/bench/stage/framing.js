@@ -6,6 +6,7 @@ import { colour } from "../lane.js";
 import { isKeyed } from "../keyTrack.js";
 import { stroke } from "../overPicture.js";
 import { LEAST_FIELD, outline, placeIn, SHAPES } from "../frameShapes.js";
+import { followPart, marking } from "./follow.js";
 import { add, ASPECTS, choose, current, edited, framings, keyedHere, lookAt, looking, nearest, QUANTITIES, READY, remove, rename, saved, withShape } from "./framings.js";
 
 /** The sphere beside what the framing shows of it. */
@@ -59,6 +60,7 @@ export function sheet(root, store) {
   const fields = quantities(store).map((of) => keyedField(store, tracked(store, of)));
   part(root, "looks").append(...fields.map(({ field }) => field));
   part(root, "key-all").addEventListener("click", () => store.keep(`Set keys of ${framing.name}`, keyedHere(store)));
+  followPart(root, store);
   const still = part(root, "still");
   still.addEventListener("click", () => {
     const query = `framing=${encodeURIComponent(framing.name)}&t=${store.time.toFixed(6)}&width=${STILL_WIDTH}`;
@@ -194,7 +196,17 @@ export const onSphere = {
 
 /** In the framed picture what was grabbed stays under the pointer; towards the poles a heading turns less of it. */
 export const onFrame = {
+  paint: (g, o) => marking.paint(g, o),
+
   grab(pane, event) {
+    if (marking.on) {
+      marking.begin(pane, event);
+    } else {
+      this.turn(pane, event);
+    }
+  },
+
+  turn(pane, event) {
     const from = pane.placeAt(event);
     dragLook(pane, event, (start, next) => {
       const here = pane.placeAt(next);

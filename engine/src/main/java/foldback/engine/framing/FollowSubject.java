@@ -1,0 +1,199 @@
+package foldback.engine.framing;
+
+import foldback.core.follow.FollowSettings;
+import foldback.core.follow.Followed;
+import foldback.core.follow.FollowedView;
+import foldback.core.follow.SphereFollower;
+import foldback.core.framing.CalmPath;
+import foldback.core.framing.FrameShape;
+import foldback.core.framing.Framing;
+import foldback.core.framing.Framing.Aspect;
+import foldback.core.keys.Amount;
+import foldback.core.keys.Track;
+import foldback.core.picture.Frame;
+import foldback.core.recipe.Framings;
+import foldback.core.recipe.Level;
+import foldback.core.recipe.Recipe;
+import foldback.core.recipe.Seams;
+import foldback.core.recipe.Steady;
+import foldback.core.recipe.geometry.Geometry;
+import foldback.core.run.Run;
+import foldback.core.space.Direction;
+import foldback.core.space.Rotation;
+import foldback.core.time.TimeSpan;
+import foldback.core.warp.Kernel;
+import foldback.engine.picture.Target;
+import foldback.engine.preview.Previewer;
+import foldback.engine.stage.StageJob;
+import foldback.engine.stage.StageResult;
+import foldback.engine.stage.StageTools;
+import foldback.engine.take.Take;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+
+/** Has a framing follow what was marked in it. */
+final class FollowSubject implements StageJob<FollowSubject.Order> {
+    private static final Set<String> DEPENDS = Set.of(
+            StageResult.CLIPS,
+            Geometry.SECTION.name(),
+            Steady.SECTION.name(),
+            Level.SECTION.name(),
+            Framings.SECTION.name());
+
+    private static final Set<String> SETS = Set.of(Framings.SECTION.name());
+    /** Looks a second at the most. */
+    private static final double LOOKS = 15;
+
+    private static final double USUAL_CALM = 1;
+    private static final double LEAST_SIZE = 1;
+    private static final double MOST_SIZE = 60;
+
+    /**
+     * What is to be followed.
+     *
+     * @param framing which one follows it
+     * @param from take time at which it was marked
+     * @param to take time until which it is followed; the take's end without it
+     * @param yawDeg where its middle was, on the levelled sphere
+     * @param sizeDeg the angle that it took up
+     * @param calmSeconds what is quicker is not gone along with
+     */
+    record Order(
+            Optional<String> framing,
+            Optional<Double> from,
+            Optional<Double> to,
+            Optional<Double> yawDeg,
+            Optional<Double> pitchDeg,
+            Optional<Double> sizeDeg,
+            Optional<Double> calmSeconds) {
+        Order {
+            framing = framing == null ? Optional.empty() : framing;
+            from = from == null ? Optional.empty() : from;
+            to = to == null ? Optional.empty() : to;
+            yawDeg = yawDeg == null ? Optional.empty() : yawDeg;
+            pitchDeg = pitchDeg == null ? Optional.empty() : pitchDeg;
+            sizeDeg = sizeDeg == null ? Optional.empty() : sizeDeg;
+            calmSeconds = calmSeconds == null ? Optional.empty() : calmSeconds;
+        }
+
+        Direction start() {
+            return Direction.ofYawPitch(Math.toRadians(yawDeg.orElseThrow()), Math.toRadians(pitchDeg.orElseThrow()));
+        }
+    }
+
+    @Override
+    public String name() {
+        return "follow";
+    }
+
+    @Override
+    public Class<Order> order() {
+        return Order.class;
+    }
+
+    @Override
+    public void check(Recipe recipe, Order order) {
+        recipe.framing()
+                .named(order.framing()
+                        .orElseThrow(() -> new IllegalArgumentException("Say which framing is to follow something.")));
+        if (order.from().isEmpty()
+                || order.yawDeg().isEmpty()
+                || order.pitchDeg().isEmpty()
+                || order.sizeDeg().isEmpty()) {
+            throw new IllegalArgumentException("Mark what is to be followed, and when it was seen there.");
+        }
+        double size = order.sizeDeg().get();
+        if (!(size >= LEAST_SIZE && size <= MOST_SIZE)) {
+            throw new IllegalArgumentException(String.format(
+                    Locale.ROOT,
+                    "What is followed takes up %.0f to %.0f degrees; what was marked takes up %.1f.",
+                    LEAST_SIZE,
+                    MOST_SIZE,
+                    size));
+        }
+        if (order.to().isPresent() && !(order.to().get() > order.from().get())) {
+            throw new IllegalArgumentException("The range ends before what was marked: move its end.");
+        }
+    }
+
+    @Override
+    public StageResult run(Recipe recipe, Take take, Order order, StageTools tools, Run run)
+            throws InterruptedException {
+        List<Double> moments = moments(recipe, take, order);
+        Followed followed = new SphereFollower(view(recipe, take, tools), FollowSettings.DEFAULT)
+                .follow(order.start(), Math.toRadians(order.sizeDeg().get()), moments, run);
+        double last = followed.places().get(followed.places().size() - 1).seconds();
+        if (followed.places().size() < 2) {
+            throw new IllegalArgumentException(String.format(
+                    Locale.ROOT,
+                    "What was marked is lost at once, at %.2f s: mark more of it, or less around it.",
+                    last));
+        }
+        Framing framing = recipe.framing().named(order.framing().orElseThrow());
+        Framing following =
+                CalmPath.after(framing, followed.places(), order.calmSeconds().orElse(USUAL_CALM));
+        List<Framing> framings = recipe.framing().framings().stream()
+                .map(each -> each.equals(framing) ? following : each)
+                .toList();
+        String label = followed.isLost()
+                ? String.format(Locale.ROOT, "%s follows until %.2f s, where it was lost", framing.name(), last)
+                : framing.name() + " follows what was marked";
+        return new StageResult(label, DEPENDS, SETS, recipe.with(Framings.SECTION, new Framings(framings)));
+    }
+
+    private static List<Double> moments(Recipe recipe, Take take, Order order) {
+        TimeSpan whole = take.showing(recipe).commonSpan();
+        double rate = recipe.rate().perSecond();
+        double from = Math.max(whole.from(), order.from().orElseThrow());
+        double to = Math.min(whole.to() - 1 / rate, order.to().orElse(whole.to()));
+        int frames = (int) Math.ceil(rate / LOOKS);
+        List<Double> moments = new ArrayList<>();
+        for (int n = 0; from + n * frames / rate <= to + 1e-9; n++) {
+            moments.add(from + n * frames / rate);
+        }
+        if (moments.size() < 2) {
+            throw new IllegalArgumentException(
+                    "There is no time left to follow anything in: go back, or move the range's end.");
+        }
+        return moments;
+    }
+
+    /** Small looks at what the take shows, level and steady, its lenses simply fading into each other. */
+    private static FollowedView view(Recipe recipe, Take take, StageTools tools) {
+        Previewer previewer = tools.get(Previewer.class);
+        Recipe plain = recipe.with(
+                Seams.SECTION,
+                new Seams(recipe.seams().feather(), recipe.seams().meetingMetres()));
+        return (seconds, turn, field, size) -> {
+            Framing look = look(turn, field);
+            Target target = Target.plain(look, size, size, Kernel.QUICK, Target.Colours.VIEWING);
+            return luma(previewer
+                    .quick(plain, take, seconds, target, Optional.empty(), Run.QUIET)
+                    .frame());
+        };
+    }
+
+    private static Framing look(Rotation turn, double field) {
+        return new Framing(
+                "look",
+                FrameShape.FLAT,
+                new Aspect(1, 1),
+                Track.still(new Amount(turn.yaw())),
+                Track.still(new Amount(turn.pitch())),
+                Track.still(new Amount(turn.roll())),
+                Track.still(new Amount(Math.min(field, FrameShape.FLAT.mostField()))));
+    }
+
+    private static float[] luma(Frame frame) {
+        float[] luma = new float[frame.width() * frame.height()];
+        for (int y = 0; y < frame.height(); y++) {
+            for (int x = 0; x < frame.width(); x++) {
+                luma[y * frame.width() + x] = frame.y().get(x, y);
+            }
+        }
+        return luma;
+    }
+}
