@@ -1,6 +1,7 @@
 package foldback.core.seam;
 
 import foldback.core.lens.Lens;
+import foldback.core.numeric.FastAngle;
 import foldback.core.rig.Rig;
 import foldback.core.space.Direction;
 import foldback.core.warp.RayShift;
@@ -34,9 +35,15 @@ public final class SeamShift implements RayShift {
                     Math.cos(Math.min(Math.PI, lens.halfField())));
         }
 
+        /** Whether it is within its field; a direction that is not a number is not. */
+        boolean sees(double x, double y, double z) {
+            return axis.x() * x + axis.y() * y + axis.z() * z > leastCosine;
+        }
+
         double at(double x, double y, double z) {
-            double cosine = axis.x() * x + axis.y() * y + axis.z() * z;
-            return cosine <= leastCosine ? 0 : Math.max(0, 1 - Math.acos(Math.min(1, cosine)) / halfField);
+            double cosine = Math.min(1, axis.x() * x + axis.y() * y + axis.z() * z);
+            double angle = FastAngle.atan2(Math.sqrt(1 - cosine * cosine), cosine);
+            return cosine <= leastCosine ? 0 : Math.max(0, 1 - angle / halfField);
         }
     }
 
@@ -83,10 +90,12 @@ public final class SeamShift implements RayShift {
             sum[1] = 0;
             sum[2] = 0;
             double weights = 0;
-            double near = own.at(x, y, z);
-            // Where the lens sees nothing, it need not look elsewhere; nor where something is not a number.
-            for (int part = 0; near > 0 && part < parts.size(); part++) {
-                weights += add(parts.get(part), near, x, y, z, sum);
+            // Where the lens sees nothing, it need not look elsewhere.
+            if (own.sees(x, y, z)) {
+                double near = parts.size() > 1 ? own.at(x, y, z) : 1;
+                for (int part = 0; part < parts.size(); part++) {
+                    weights += add(parts.get(part), near, x, y, z, sum);
+                }
             }
             if (weights > 0) {
                 double nx = x + sum[0] / weights;
@@ -118,8 +127,10 @@ public final class SeamShift implements RayShift {
         if (-sy * part.sign > part.farthestSine) {
             return weight;
         }
-        double across = Math.asin(Math.max(-1, Math.min(1, -sy)));
-        double along = Math.atan2(sx, sz);
+        double sinAcross = -sy;
+        double cosAcross = Math.sqrt(Math.max(0, 1 - sy * sy));
+        double across = FastAngle.atan2(sinAcross, cosAcross);
+        double along = FastAngle.atan2(sx, sz);
         double share = part.strip.share(along, across);
         double moved = part.sign > 0 ? share : -(1 - share);
         double column = node(part.strip.column(along));
@@ -129,11 +140,17 @@ public final class SeamShift implements RayShift {
         if (byAlong == 0 && byAcross == 0) {
             return weight;
         }
-        double toAlong = along + byAlong;
-        double toAcross = across + byAcross;
-        double dx = Math.sin(toAlong) * Math.cos(toAcross) - sx;
-        double dy = -Math.sin(toAcross) - sy;
-        double dz = Math.cos(toAlong) * Math.cos(toAcross) - sz;
+        // Sines and cosines of sums; a strip ends long before its poles.
+        double sinAlong = sx / cosAcross;
+        double cosAlong = sz / cosAcross;
+        double sinBy = FastAngle.smallSine(byAlong);
+        double cosBy = FastAngle.smallCosine(byAlong);
+        double sinUp = FastAngle.smallSine(byAcross);
+        double cosUp = FastAngle.smallCosine(byAcross);
+        double level = cosAcross * cosUp - sinAcross * sinUp;
+        double dx = (sinAlong * cosBy + cosAlong * sinBy) * level - sx;
+        double dy = -(sinAcross * cosUp + cosAcross * sinUp) - sy;
+        double dz = (cosAlong * cosBy - sinAlong * sinBy) * level - sz;
         sum[0] += weight * (m[0] * dx + m[3] * dy + m[6] * dz);
         sum[1] += weight * (m[1] * dx + m[4] * dy + m[7] * dz);
         sum[2] += weight * (m[2] * dx + m[5] * dy + m[8] * dz);

@@ -233,6 +233,22 @@ public final class SeamStrip {
         return across / step + (rows - 1) / 2.0;
     }
 
+    /**
+     * Whether a direction of the rig lies in it.
+     *
+     * @param slack how far beside it counts, too, radians
+     */
+    boolean reaches(Direction seen, double slack) {
+        Direction inStrip = stripFromRig.apply(seen);
+        if (Math.abs(inStrip.pitch()) > across(rows) + slack) {
+            return false;
+        }
+        // Along the seam its ends are as wide as they are far from the strip's poles.
+        double beside = slack / Math.max(1e-3, Math.cos(inStrip.pitch())) / alongStep;
+        double column = column(inStrip.yaw());
+        return ring || column < columns + beside || column > 2 * Math.PI / alongStep - 1 - beside;
+    }
+
     /** The rotation from the strip, whose seam is its equator, to the rig. */
     public Rotation rigFromStrip() {
         return stripFromRig.inverse();

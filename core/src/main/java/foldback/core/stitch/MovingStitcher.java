@@ -50,7 +50,17 @@ public final class MovingStitcher implements Stitch {
             throws InterruptedException {
         StitchInput.check(plan.settings(), sources, lights, canvas);
         List<Frame> pictures = levels.of(sources);
-        List<LensLight> toned = levels.lights(lights);
+        paint(seconds, pictures, levels.lights(lights), canvas, threads);
+        levels.release(pictures);
+    }
+
+    StitchSettings settings() {
+        return plan.settings();
+    }
+
+    /** Paints from pictures of all levels. */
+    void paint(double seconds, List<Frame> pictures, List<LensLight> toned, Frame canvas, Threads threads)
+            throws InterruptedException {
         MovingPlan laid = plan.withStrides(
                 pictures.stream().map(source -> source.y().stride()).toList());
         plan = laid;
@@ -59,6 +69,5 @@ public final class MovingStitcher implements Stitch {
         threads.share(
                 moment.cellRows(),
                 () -> new CellPainter(moment, toned, lifts, kernel, pictures, canvas, null)::paintRow);
-        levels.release(pictures);
     }
 }

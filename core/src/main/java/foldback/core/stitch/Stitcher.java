@@ -5,7 +5,7 @@ import foldback.core.run.Threads;
 import foldback.core.stitch.paint.CellPainter;
 import foldback.core.stitch.paint.FieldLifts;
 import foldback.core.stitch.paint.KeptPlaces;
-import foldback.core.stitch.plan.StitchPlan;
+import foldback.core.stitch.plan.CellPlan;
 import foldback.core.tone.LensLight;
 import foldback.core.warp.Kernel;
 import java.util.List;
@@ -14,14 +14,14 @@ import java.util.List;
  * Carries a plan out on frames; the same bits come out on any number of threads, and whether places are kept or not.
  */
 public final class Stitcher implements Stitch {
-    private final StitchPlan plan;
+    private final CellPlan plan;
     private final FieldLifts lifts;
     private final Kernel kernel;
     private final KeptPlaces kept;
     private final Levels levels;
 
     /** A stitcher for single frames, safe for many threads. */
-    public Stitcher(StitchPlan plan, Kernel kernel) {
+    public Stitcher(CellPlan plan, Kernel kernel) {
         this(plan, kernel, 0);
     }
 
@@ -31,7 +31,7 @@ public final class Stitcher implements Stitch {
      * @param keptBytes the most that places kept from frame to frame may take; about 7 bytes a canvas pixel are needed to
      *     keep all, and what is not kept is made again for each frame
      */
-    public Stitcher(StitchPlan plan, Kernel kernel, long keptBytes) {
+    public Stitcher(CellPlan plan, Kernel kernel, long keptBytes) {
         this.plan = plan;
         this.kernel = kernel;
         this.kept = keptBytes > 0 ? new KeptPlaces(plan.cellRows(), keptBytes) : null;
@@ -62,9 +62,14 @@ public final class Stitcher implements Stitch {
             throws InterruptedException {
         StitchInput.check(plan.settings(), sources, lights, canvas);
         List<Frame> pictures = levels.of(sources);
-        List<LensLight> toned = levels.lights(lights);
-        threads.share(plan.cellRows(), () -> painter(pictures, toned, canvas)::paintRow);
+        paint(pictures, levels.lights(lights), canvas, threads);
         levels.release(pictures);
+    }
+
+    /** Paints from pictures of all levels. */
+    void paint(List<Frame> pictures, List<LensLight> lights, Frame canvas, Threads threads)
+            throws InterruptedException {
+        threads.share(plan.cellRows(), () -> painter(pictures, lights, canvas)::paintRow);
     }
 
     private CellPainter painter(List<Frame> pictures, List<LensLight> lights, Frame canvas) {

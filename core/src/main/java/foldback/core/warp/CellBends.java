@@ -40,21 +40,53 @@ final class CellBends {
      * @param row of the cells' upper nodes
      */
     void find(double[] exact, int row, int columns, int rows, Projection.Edges edges) {
-        for (int i = 0; i < columns - 1; i++) {
-            int node = row * columns + i;
-            for (int which = 0; which < 2; which++) {
-                double across = 0;
-                double down = 0;
-                for (int corner = 0; corner < 4; corner++) {
-                    int column = i + (corner & 1);
-                    int line = row + (corner >> 1);
-                    across += across(exact, column, line, which, columns, edges);
-                    down += down(exact, column, line, which, columns, rows);
-                }
-                (which == 0 ? acrossX : acrossY)[node] = fixed(across / 4);
-                (which == 0 ? downX : downY)[node] = fixed(down / 4);
+        for (int which = 0; which < 2; which++) {
+            int[] acrossOut = which == 0 ? acrossX : acrossY;
+            int[] downOut = which == 0 ? downX : downY;
+            double acrossLeft = acrossOfTwo(exact, 0, row, which, columns, edges);
+            double downLeft = downOfTwo(exact, 0, row, which, columns, rows);
+            for (int i = 0; i < columns - 1; i++) {
+                double acrossRight = acrossOfTwo(exact, i + 1, row, which, columns, edges);
+                double downRight = downOfTwo(exact, i + 1, row, which, columns, rows);
+                acrossOut[row * columns + i] = fixed((acrossLeft + acrossRight) / 4);
+                downOut[row * columns + i] = fixed((downLeft + downRight) / 4);
+                acrossLeft = acrossRight;
+                downLeft = downRight;
             }
         }
+    }
+
+    /**
+     * The same for some cells of the row; others are straight.
+     *
+     * @param wanted the cells' columns, rising
+     */
+    void find(double[] exact, int row, int columns, int rows, Projection.Edges edges, int[] wanted) {
+        for (int which = 0; which < 2; which++) {
+            int[] acrossOut = which == 0 ? acrossX : acrossY;
+            int[] downOut = which == 0 ? downX : downY;
+            for (int i : wanted) {
+                if (i < columns - 1) {
+                    double across = acrossOfTwo(exact, i, row, which, columns, edges)
+                            + acrossOfTwo(exact, i + 1, row, which, columns, edges);
+                    double down = downOfTwo(exact, i, row, which, columns, rows)
+                            + downOfTwo(exact, i + 1, row, which, columns, rows);
+                    acrossOut[row * columns + i] = fixed(across / 4);
+                    downOut[row * columns + i] = fixed(down / 4);
+                }
+            }
+        }
+    }
+
+    /** Of a node and the one below it. */
+    private static double acrossOfTwo(
+            double[] exact, int column, int row, int which, int columns, Projection.Edges edges) {
+        return across(exact, column, row, which, columns, edges)
+                + across(exact, column, row + 1, which, columns, edges);
+    }
+
+    private static double downOfTwo(double[] exact, int column, int row, int which, int columns, int rows) {
+        return down(exact, column, row, which, columns, rows) + down(exact, column, row + 1, which, columns, rows);
     }
 
     /**

@@ -30,7 +30,10 @@ public final class CoordinateGrid {
     /** The fixed point holds places to here; beyond, a direction is unknown. */
     private static final double LARGEST = 32000;
 
-    private static final int[] CELLS = {16, 8, 4, 2};
+    /** The largest cell of any grid; all others' are parts of it. */
+    public static final int LARGEST_CELL = 16;
+
+    private static final int[] CELLS = {LARGEST_CELL, 8, 4, 2};
     private static final int PROBE_ROWS = 13;
     private static final int BORDERED_PROBE_ROWS = 61;
     /** A larger move than this comes from the jump across an unknown region, not from a curve. */
@@ -92,10 +95,10 @@ public final class CoordinateGrid {
         Draft draft = new Draft(new CoordinateGrid(canvas, cell, Bent.NO), view, Optional.empty());
         RowProjector projector = draft.projector();
         for (int row = 0; row < draft.grid.rows; row++) {
-            draft.project(projector, row);
+            draft.project(projector, row, Optional.empty());
         }
         for (int row = 0; row < draft.grid.rows; row++) {
-            draft.settle(row);
+            draft.settle(row, Optional.empty());
         }
         return draft.grid;
     }
@@ -110,6 +113,22 @@ public final class CoordinateGrid {
     public static List<CoordinateGrid> of(
             Canvas canvas, List<LensView> views, List<Optional<RadialTable>> tables, int cell, Threads threads)
             throws InterruptedException {
+        return of(canvas, views, tables, cell, Optional.empty(), threads);
+    }
+
+    /**
+     * The same for a part of the canvas.
+     *
+     * @param wanted the nodes of each row that are wanted, rising; others are unknown. Cells are bent by nodes two around them
+     */
+    public static List<CoordinateGrid> of(
+            Canvas canvas,
+            List<LensView> views,
+            List<Optional<RadialTable>> tables,
+            int cell,
+            Optional<int[][]> wanted,
+            Threads threads)
+            throws InterruptedException {
         List<Draft> drafts = IntStream.range(0, views.size())
                 .mapToObj(lens ->
                         new Draft(new CoordinateGrid(canvas, cell, Bent.YES), views.get(lens), tables.get(lens)))
@@ -118,9 +137,12 @@ public final class CoordinateGrid {
         threads.share(views.size() * rows, () -> {
             List<RowProjector> projectors =
                     drafts.stream().map(Draft::projector).toList();
-            return part -> drafts.get(part / rows).project(projectors.get(part / rows), part % rows);
+            return part -> drafts.get(part / rows)
+                    .project(projectors.get(part / rows), part % rows, wanted.map(nodes -> nodes[part % rows]));
         });
-        threads.share(views.size() * rows, () -> part -> drafts.get(part / rows).settle(part % rows));
+        threads.share(
+                views.size() * rows,
+                () -> part -> drafts.get(part / rows).settle(part % rows, wanted.map(nodes -> nodes[part % rows])));
         return drafts.stream().map(draft -> draft.grid).toList();
     }
 
@@ -147,8 +169,12 @@ public final class CoordinateGrid {
             return new RowProjector(grid.canvas, view, grid.cell, grid.columns, 0.5, table);
         }
 
-        void project(RowProjector projector, int row) {
-            projector.project(row * grid.cell + 0.5);
+        void project(RowProjector projector, int row, Optional<int[]> columns) {
+            if (columns.isPresent()) {
+                projector.project(row * grid.cell + 0.5, columns.get());
+            } else {
+                projector.project(row * grid.cell + 0.5);
+            }
             int at = row * grid.columns;
             System.arraycopy(projector.xy, 0, exact, 2 * at, 2 * grid.columns);
             for (int i = 0; i < grid.columns && grid.bends == null; i++) {
@@ -156,7 +182,7 @@ public final class CoordinateGrid {
             }
         }
 
-        void settle(int row) {
+        void settle(int row, Optional<int[]> columns) {
             if (grid.bends == null) {
                 grid.settle(exact, row, 0, grid.x);
                 grid.settle(exact, row, 1, grid.y);
@@ -166,13 +192,14 @@ public final class CoordinateGrid {
                 grid.x[node] = fixed(exact[2 * node]);
                 grid.y[node] = fixed(exact[2 * node + 1]);
             }
-            if (row < grid.rows - 1) {
-                grid.bends.find(
-                        exact,
-                        row,
-                        grid.columns,
-                        grid.rows,
-                        grid.canvas.projection().edges());
+            if (row == grid.rows - 1) {
+                return;
+            }
+            Projection.Edges edges = grid.canvas.projection().edges();
+            if (columns.isPresent()) {
+                grid.bends.find(exact, row, grid.columns, grid.rows, edges, columns.get());
+            } else {
+                grid.bends.find(exact, row, grid.columns, grid.rows, edges);
             }
         }
     }

@@ -54,15 +54,40 @@ final class RowProjector {
 
     void project(double canvasY) {
         row.of(canvasY, rays);
-        view.turn(rays, turned, angles.length);
-        projectTurned();
+        projectRays(angles.length);
+    }
+
+    /** Some of the places, rising; nothing is known of the others then. */
+    void project(double canvasY, int[] columns) {
+        if (columns.length == 0) {
+            Arrays.fill(xy, Double.NaN);
+            return;
+        }
+        row.of(canvasY, rays);
+        for (int i = 0; i < columns.length; i++) {
+            System.arraycopy(rays, 3 * columns[i], rays, 3 * i, 3);
+        }
+        projectRays(columns.length);
+        int next = columns.length;
+        for (int i = angles.length - 1; i >= 0; i--) {
+            boolean found = next > 0 && columns[next - 1] == i;
+            next -= found ? 1 : 0;
+            xy[2 * i] = found ? xy[2 * next] : Double.NaN;
+            xy[2 * i + 1] = found ? xy[2 * next + 1] : Double.NaN;
+            angles[i] = found ? angles[next] : Double.NaN;
+        }
+    }
+
+    private void projectRays(int count) {
+        view.turn(rays, turned, count);
+        projectTurned(count);
         if (view.readsRowByRow()) {
-            projectByRow();
+            projectByRow(count);
         }
         if (table.isPresent()) {
             return;
         }
-        for (int i = 0; i < angles.length; i++) {
+        for (int i = 0; i < count; i++) {
             // NaN, of a place that shows nothing, compares as false.
             if (!(angles[i] <= halfField + SLACK)) {
                 Arrays.fill(xy, 2 * i, 2 * i + 2, Double.NaN);
@@ -70,13 +95,13 @@ final class RowProjector {
         }
     }
 
-    private void projectTurned() {
+    private void projectTurned(int count) {
         if (table.isPresent() && view.keepsLengths()) {
-            table.get().projectUnits(turned, xy, angles.length);
+            table.get().projectUnits(turned, xy, count);
         } else if (table.isPresent()) {
-            table.get().project(turned, xy, angles.length);
+            table.get().project(turned, xy, count);
         } else {
-            view.lens().project(turned, xy, angles, angles.length);
+            view.lens().project(turned, xy, angles, count);
         }
     }
 
@@ -84,12 +109,12 @@ final class RowProjector {
      * A place is seen by the row that it falls into at the time that row is read. Found by one step of the secant method from
      * the middle row's time on: what it misses goes with the square of how far a picture moves while it is read.
      */
-    private void projectByRow() {
-        System.arraycopy(xy, 0, atMiddle, 0, xy.length);
-        view.turnByRow(rays, atMiddle, turned, angles.length);
-        projectTurned();
+    private void projectByRow(int count) {
+        System.arraycopy(xy, 0, atMiddle, 0, 2 * count);
+        view.turnByRow(rays, atMiddle, turned, count);
+        projectTurned(count);
         double middle = view.lens().frame().height() / 2.0;
-        for (int i = 0; i < angles.length; i++) {
+        for (int i = 0; i < count; i++) {
             double x = atMiddle[2 * i];
             double y = atMiddle[2 * i + 1];
             double tried = y - middle;

@@ -1,5 +1,6 @@
 package foldback.core.warp;
 
+import foldback.core.space.Direction;
 import java.util.List;
 
 /** How what lenses are asked for is moved over time. */
@@ -10,4 +11,13 @@ public interface ShiftPath {
 
     /** The shifts of all lenses at a take time, in their order; none where nothing is moved then. */
     List<RayShift> at(double seconds);
+
+    /**
+     * Whether what a lens shows of a direction of the rig may be moved at any time.
+     *
+     * @param slack how far beside it counts, too, radians
+     */
+    default boolean reaches(Direction seen, double slack) {
+        return true;
+    }
 }

@@ -1,5 +1,6 @@
 package foldback.engine.picture;
 
+import foldback.core.space.Direction;
 import foldback.core.stitch.SphereLayer;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.WeightMap;
@@ -54,12 +55,22 @@ public record Additions(
                 motion.map(turning -> turning.of(lenses)),
                 weights.map(
                         map -> map instanceof WeightMap.OnSphere onSphere ? new OfSome(onSphere, lenses, all) : map),
-                shifts == ShiftPath.NONE ? shifts : seconds -> some(shifts.at(seconds), lenses),
+                shifts == ShiftPath.NONE ? shifts : new ShiftsOfSome(shifts, lenses),
                 layers);
     }
 
-    private static List<RayShift> some(List<RayShift> all, List<Integer> lenses) {
-        return all.isEmpty() ? all : lenses.stream().map(all::get).toList();
+    /** Shifts of some lenses. */
+    private record ShiftsOfSome(ShiftPath path, List<Integer> lenses) implements ShiftPath {
+        @Override
+        public List<RayShift> at(double seconds) {
+            List<RayShift> all = path.at(seconds);
+            return all.isEmpty() ? all : lenses.stream().map(all::get).toList();
+        }
+
+        @Override
+        public boolean reaches(Direction seen, double slack) {
+            return path.reaches(seen, slack);
+        }
     }
 
     /** Weights of some lenses. */

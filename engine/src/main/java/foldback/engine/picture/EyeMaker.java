@@ -4,6 +4,7 @@ import foldback.core.balance.ClippingMarks;
 import foldback.core.finish.CanvasFinish;
 import foldback.core.finish.ChannelTables;
 import foldback.core.finish.ColourTransform;
+import foldback.core.framing.Framing;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
@@ -12,15 +13,20 @@ import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.Balance;
 import foldback.core.run.Threads;
+import foldback.core.seam.SeamSettings;
 import foldback.core.space.Rotation;
 import foldback.core.space.RotationPath;
 import foldback.core.stitch.MovingStitcher;
+import foldback.core.stitch.PartlyMovedStitcher;
 import foldback.core.stitch.SphereLayer;
 import foldback.core.stitch.Stitch;
 import foldback.core.stitch.Stitcher;
+import foldback.core.stitch.plan.CanvasPart;
 import foldback.core.stitch.plan.LensReach;
+import foldback.core.stitch.plan.MovingPlan;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.StitchSettings;
+import foldback.core.stitch.plan.WeightMap;
 import foldback.core.tone.LensLight;
 import foldback.core.tone.LightCurve;
 import foldback.core.tone.Viewing;
@@ -36,6 +42,8 @@ import java.util.Set;
 
 /** Makes the pictures that one eye sees, or both alike. */
 final class EyeMaker {
+    /** Overlaps are used so far to both sides of a seam, but for a little. */
+    private static final double MOST_FEATHER = 1.9 * SeamSettings.DEFAULT.reachRad();
     /** Of a picture that is read row by row. */
     private static final int ROWS_LOOKED_AT = 2;
 
@@ -84,12 +92,23 @@ final class EyeMaker {
         levelled = plan.settings()
                 .with(target.meeting())
                 .with(additions.weights().orElse(plan.settings().weights()));
-        boolean moves = additions.motion().isPresent()
-                || additions.shifts() != ShiftPath.NONE
-                || target.framing().filter(shown -> !shown.isStill()).isPresent();
-        stitch = moves
-                ? new Moving(turned(), target.path(), shown(), additions.shifts(), target.kernel(), cache)
-                : new Stitcher(cache.plan(turned()), target.kernel(), keptBytes);
+        boolean stands = additions.motion().isEmpty()
+                && target.framing().map(Framing::isStill).orElse(true);
+        if (stands && additions.shifts() == ShiftPath.NONE) {
+            stitch = new Stitcher(cache.plan(turned()), target.kernel(), keptBytes);
+        } else {
+            // Where lenses ramp into each other beyond what is moved, all of the canvas has to be followed.
+            boolean inPart =
+                    stands && levelled.weights() instanceof WeightMap.Feather feather && feather.width() < MOST_FEATHER;
+            stitch = new Moving(
+                    turned(),
+                    target.path(),
+                    shown(),
+                    additions.shifts(),
+                    target.kernel(),
+                    cache,
+                    inPart ? Optional.of(keptBytes) : Optional.empty());
+        }
         light = cache.light(recipe, sources, stitchedFormat, stitchedTags);
         uncorrected = target.marks() == Target.Marks.CLIPPING
                 ? Optional.of(cache.light(uncorrected(recipe), sources, stitchedFormat, stitchedTags))
@@ -148,7 +167,10 @@ final class EyeMaker {
 
     private record Look(Canvas canvas, Rotation rigFromCanvas) {}
 
-    /** Compiled when the first picture is asked for, by the threads that are given with it. */
+    /**
+     * Compiled when the first picture is asked for, by the threads that are given with it. Where the view stands still, what is outside of
+     * what lenses are moved in is kept within so many bytes.
+     */
     private static final class Moving implements Stitch {
         private final StitchSettings settings;
         private final CanvasPath canvas;
@@ -156,7 +178,8 @@ final class EyeMaker {
         private final ShiftPath shifts;
         private final Kernel kernel;
         private final PlanCache cache;
-        private MovingStitcher stitcher;
+        private final Optional<Long> keptBytes;
+        private Stitch stitcher;
 
         Moving(
                 StitchSettings settings,
@@ -164,8 +187,10 @@ final class EyeMaker {
                 RigMotion motion,
                 ShiftPath shifts,
                 Kernel kernel,
-                PlanCache cache) {
+                PlanCache cache,
+                Optional<Long> keptBytes) {
             this.cache = cache;
+            this.keptBytes = keptBytes;
             this.settings = settings;
             this.canvas = canvas;
             this.motion = motion;
@@ -177,7 +202,15 @@ final class EyeMaker {
         public void stitch(double seconds, List<Frame> pictures, List<LensLight> lights, Frame out, Threads threads)
                 throws InterruptedException {
             if (stitcher == null) {
-                stitcher = new MovingStitcher(cache.moving(settings, canvas, motion, shifts, threads), kernel);
+                MovingPlan plan = cache.moving(settings, canvas, motion, shifts, threads);
+                stitcher = keptBytes.isPresent()
+                        ? new PartlyMovedStitcher(
+                                cache.plan(settings),
+                                plan,
+                                CanvasPart.of(settings.canvas(), settings.rigFromCanvas(), shifts),
+                                kernel,
+                                keptBytes.get())
+                        : new MovingStitcher(plan, kernel);
             }
             stitcher.stitch(seconds, pictures, lights, out, threads);
         }

@@ -9,6 +9,7 @@ import foldback.core.run.Run;
 import foldback.core.seam.FlowBlend;
 import foldback.core.seam.SeamFlow;
 import foldback.core.seam.SeamMatcher;
+import foldback.core.seam.SeamPath;
 import foldback.core.seam.SeamSettings;
 import foldback.core.seam.SeamShift;
 import foldback.core.seam.SeamStrip;
@@ -130,11 +131,11 @@ public final class TakeFlows {
     /** How a take's lenses are moved; what was not measured yet is. */
     public ShiftPath path(Recipe recipe, Take shown) {
         Key key = Key.of(recipe, shown);
-        return seconds -> {
+        return new SeamPath(overlaps(key).strips, seconds -> {
             List<Long> wanted = window(recipe, seconds);
             measure(key, recipe, shown, wanted, Run.QUIET);
             return shifts(key, recipe, wanted, seconds);
-        };
+        });
     }
 
     /**
@@ -143,25 +144,25 @@ public final class TakeFlows {
      */
     public ShiftPath pathOfNearest(Recipe recipe, Take shown) {
         Key key = Key.of(recipe, shown);
-        return seconds -> {
+        return new SeamPath(overlaps(key).strips, seconds -> {
             List<Long> wanted = window(recipe, seconds);
             if (!wanted.stream().allMatch(number -> isMeasured(key, number))) {
                 wanted = List.of(step(recipe) * nearest(recipe, seconds));
                 measure(key, recipe, shown, wanted, Run.QUIET);
             }
             return shifts(key, recipe, wanted, seconds);
-        };
+        });
     }
 
     /** The same that moves nothing where something was not measured yet: for who cannot wait. */
     public ShiftPath pathOfMeasured(Recipe recipe, Take shown) {
         Key key = Key.of(recipe, shown);
-        return seconds -> {
+        return new SeamPath(overlaps(key).strips, seconds -> {
             List<Long> wanted = window(recipe, seconds);
             return wanted.stream().allMatch(number -> isMeasured(key, number))
                     ? shifts(key, recipe, wanted, seconds)
                     : List.of();
-        };
+        });
     }
 
     /** Measures all that a span of a take needs. */

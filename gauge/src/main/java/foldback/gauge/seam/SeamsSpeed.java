@@ -8,12 +8,15 @@ import foldback.core.rig.Rig;
 import foldback.core.run.Threads;
 import foldback.core.seam.FlowBlend;
 import foldback.core.seam.SeamFlow;
+import foldback.core.seam.SeamPath;
 import foldback.core.seam.SeamSettings;
 import foldback.core.seam.SeamShift;
 import foldback.core.seam.SeamStrip;
 import foldback.core.space.Rotation;
-import foldback.core.stitch.MovingStitcher;
+import foldback.core.stitch.PartlyMovedStitcher;
+import foldback.core.stitch.Stitch;
 import foldback.core.stitch.Stitcher;
+import foldback.core.stitch.plan.CanvasPart;
 import foldback.core.stitch.plan.MovingPlan;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.StitchPlan;
@@ -67,9 +70,11 @@ public final class SeamsSpeed {
         StitchSettings settings =
                 new StitchSettings(new Canvas(WIDTH, WIDTH / 2), rig, Rotation.IDENTITY, FAR, Math.toRadians(4));
         Stitcher feather = new Stitcher(StitchPlan.compile(settings), kernel, KEPT_BYTES);
-        MovingPlan plan = MovingPlan.compile(
-                settings, CanvasPath.still(settings.canvas()), RigMotion.still(2), path(rig), threads);
-        MovingStitcher flow = new MovingStitcher(plan, kernel);
+        ShiftPath path = path(rig);
+        MovingPlan plan =
+                MovingPlan.compile(settings, CanvasPath.still(settings.canvas()), RigMotion.still(2), path, threads);
+        CanvasPart part = CanvasPart.of(settings.canvas(), settings.rigFromCanvas(), path);
+        Stitch flow = new PartlyMovedStitcher(StitchPlan.compile(settings), plan, part, kernel, KEPT_BYTES);
         List<Frame> frames = NoiseFrames.of(rig);
         List<LensLight> lights = Collections.nCopies(frames.size(), NoiseFrames.FORMAT.plain());
         Frame canvas = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, WIDTH, WIDTH / 2);
@@ -97,10 +102,14 @@ public final class SeamsSpeed {
                 .toList();
         double[] weights =
                 IntStream.range(0, MOMENTS).mapToDouble(n -> 1 + n % 3).toArray();
-        return seconds -> SeamShift.of(
-                rig,
+        return new SeamPath(
                 strips,
-                moments.stream().map(fields -> FlowBlend.of(fields, weights)).toList());
+                seconds -> SeamShift.of(
+                        rig,
+                        strips,
+                        moments.stream()
+                                .map(fields -> FlowBlend.of(fields, weights))
+                                .toList()));
     }
 
     private static SeamFlow wavy(SeamStrip strip, int phase) {

@@ -117,7 +117,7 @@ public final class CellPainter {
             } else if (picture == CellPlan.MIXED) {
                 blend(cell, plan.nodeOf(column, row), cells);
                 store(column, row, cells);
-            } else {
+            } else if (picture == CellPlan.EMPTY) {
                 Arrays.fill(luma, black());
                 Arrays.fill(blue, mid());
                 Arrays.fill(red, mid());

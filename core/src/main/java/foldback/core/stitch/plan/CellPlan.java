@@ -10,13 +10,15 @@ import foldback.core.warp.SamplePlaces;
 public interface CellPlan {
     int EMPTY = -1;
     int MIXED = -2;
+    /** Left to somebody else. */
+    int SKIPPED = -3;
 
     StitchSettings settings();
 
     /** Where the pixels look in a picture. */
     CoordinateGrid grid(int picture);
 
-    /** The picture that shows the whole cell, or {@link #EMPTY} or {@link #MIXED}. */
+    /** The picture that shows the whole cell, or {@link #EMPTY}, {@link #MIXED} or {@link #SKIPPED}. */
     int pictureOf(int cell);
 
     /** Whether a picture shows a part of a cell at least. */

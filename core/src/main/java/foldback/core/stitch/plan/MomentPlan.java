@@ -5,6 +5,7 @@ import foldback.core.warp.CoordinateGrid;
 import foldback.core.warp.SamplePlaces;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.IntConsumer;
 import java.util.stream.IntStream;
 
@@ -22,6 +23,7 @@ final class MomentPlan implements CellPlan {
     private static final int[] RECIPROCALS = reciprocals();
 
     private final StitchSettings settings;
+    private final Optional<CanvasPart> part;
     /** By picture. */
     private final List<LensWeights> weights;
     /** By picture. */
@@ -40,7 +42,10 @@ final class MomentPlan implements CellPlan {
     /** Bits of the pictures that a mixed cell lies inside of. */
     private final long[] readable;
 
-    MomentPlan(StitchSettings settings, List<LensWeights> weights, List<CoordinateGrid> grids) {
+    /** @param part outside of which cells are left to somebody else; empty for none */
+    MomentPlan(
+            StitchSettings settings, List<LensWeights> weights, List<CoordinateGrid> grids, Optional<CanvasPart> part) {
+        this.part = part;
         this.settings = settings;
         this.weights = weights;
         this.grids = grids;
@@ -70,6 +75,10 @@ final class MomentPlan implements CellPlan {
         return row -> {
             for (int column = 0; column < columns; column += TOGETHER) {
                 int count = Math.min(TOGETHER, columns - column);
+                if (part.isPresent()) {
+                    sortPart(part.get(), column, row, count, bounds);
+                    continue;
+                }
                 int lens = alone(row * columns + column + row, count, bounds);
                 for (int cell = row * columns + column; cell < row * columns + column + count; cell++) {
                     cells[cell] = lens == EMPTY ? EMPTY : coarser(lens, cell + row);
@@ -79,6 +88,20 @@ final class MomentPlan implements CellPlan {
                 }
             }
         };
+    }
+
+    private void sortPart(CanvasPart within, int first, int row, int count, int[] bounds) {
+        for (int column = first; column < first + count; column++) {
+            int cell = row * columns + column;
+            cells[cell] = SKIPPED;
+            if (within.holds(column, row, cellSize())) {
+                int lens = alone(cell + row, 1, bounds);
+                cells[cell] = lens == EMPTY ? EMPTY : coarser(lens, cell + row);
+                if (lens == EMPTY) {
+                    sort(cell, cell + row, bounds);
+                }
+            }
+        }
     }
 
     /** The picture for a cell, of a lens's own picture. */

@@ -11,6 +11,7 @@ import foldback.core.warp.LensView;
 import foldback.core.warp.ShiftPath;
 import foldback.core.warp.projection.Projection;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -37,6 +38,8 @@ public final class MovingPlan {
     private final List<LensWeights> weights;
     private final List<Optional<RadialTable>> tables;
     private final int cell;
+    /** Outside of which cells are left to somebody else; empty for none. */
+    private final Optional<Part> part;
 
     private MovingPlan(
             StitchSettings settings,
@@ -45,7 +48,8 @@ public final class MovingPlan {
             ShiftPath shifts,
             List<LensWeights> weights,
             List<Optional<RadialTable>> tables,
-            int cell) {
+            int cell,
+            Optional<Part> part) {
         this.settings = settings;
         this.canvas = canvas;
         this.motion = motion;
@@ -53,6 +57,7 @@ public final class MovingPlan {
         this.weights = weights;
         this.tables = tables;
         this.cell = cell;
+        this.part = part;
     }
 
     /**
@@ -82,14 +87,14 @@ public final class MovingPlan {
                 .map(lens -> RadialTable.of(lens, CoordinateGrid.farthest(lens)))
                 .toList();
         int cell = cell(settings, canvas.extremes(), shifts, threads);
-        return new MovingPlan(settings, canvas, motion, shifts, weights, tables, cell);
+        return new MovingPlan(settings, canvas, motion, shifts, weights, tables, cell, Optional.empty());
     }
 
     /** The same on another canvas: what stays of the lenses is known, only the cell that suits the canvas is found anew. */
     public MovingPlan on(CanvasPath other, ShiftPath moved, Threads threads) throws InterruptedException {
         StitchSettings there = settings.on(other.extremes().get(0), settings.rigFromCanvas());
         int suited = cell(there, other.extremes(), moved, threads);
-        return new MovingPlan(there, other, motion, moved, weights, tables, suited);
+        return new MovingPlan(there, other, motion, moved, weights, tables, suited, Optional.empty());
     }
 
     private static int cell(StitchSettings settings, List<Canvas> canvases, ShiftPath shifts, Threads threads)
@@ -151,7 +156,8 @@ public final class MovingPlan {
      * were moved at all.
      */
     public MovingPlan with(Rotation worldFromCanvas, CanvasPath changing, RigMotion other, ShiftPath moved) {
-        return new MovingPlan(settings.with(worldFromCanvas), changing, other, moved, weights, tables, cell);
+        return new MovingPlan(
+                settings.with(worldFromCanvas), changing, other, moved, weights, tables, cell, Optional.empty());
     }
 
     /**
@@ -163,7 +169,53 @@ public final class MovingPlan {
         List<LensWeights> laid = IntStream.range(0, weights.size())
                 .mapToObj(picture -> weights.get(picture).withStride(strides.get(picture)))
                 .toList();
-        return laid.equals(weights) ? this : new MovingPlan(settings, canvas, motion, shifts, laid, tables, cell);
+        return laid.equals(weights) ? this : new MovingPlan(settings, canvas, motion, shifts, laid, tables, cell, part);
+    }
+
+    /** The same for a part of the canvas alone. */
+    public MovingPlan within(CanvasPart within) {
+        Part limited = new Part(within, nodes(within, settings.canvas(), cell));
+        return new MovingPlan(settings, canvas, motion, shifts, weights, tables, cell, Optional.of(limited));
+    }
+
+    /**
+     * A part of the canvas.
+     *
+     * @param nodes of each row of nodes those that its cells need, rising
+     */
+    private record Part(CanvasPart cells, int[][] nodes) {}
+
+    /** The nodes of cells and two around them, by which cells are bent; a sphere closes round. */
+    private static int[][] nodes(CanvasPart within, Canvas canvas, int cell) {
+        int columns = (canvas.width() + cell - 1) / cell;
+        int rows = (canvas.height() + cell - 1) / cell;
+        boolean[][] wanted = new boolean[rows + 1][columns + 1];
+        boolean round = canvas.projection().edges() == Projection.Edges.WRAP;
+        for (int row = 0; row < rows; row++) {
+            for (int column = 0; column < columns; column++) {
+                if (within.holds(column, row, cell)) {
+                    want(wanted, row, column, round);
+                }
+            }
+        }
+        return Arrays.stream(wanted)
+                .map(line ->
+                        IntStream.range(0, line.length).filter(i -> line[i]).toArray())
+                .toArray(int[][]::new);
+    }
+
+    private static void want(boolean[][] wanted, int row, int column, boolean round) {
+        int columns = wanted[0].length - 1;
+        for (int y = Math.max(0, row - 2); y <= Math.min(wanted.length - 1, row + 3); y++) {
+            for (int x = column - 2; x <= column + 3; x++) {
+                if (round) {
+                    wanted[y][Math.floorMod(x, columns)] = true;
+                }
+                if (x >= 0 && x <= columns) {
+                    wanted[y][x] = true;
+                }
+            }
+        }
     }
 
     /** The plan of the moment at which the lenses' first rows are read. */
@@ -173,11 +225,12 @@ public final class MovingPlan {
         List<LensView> views = IntStream.range(0, settings.rig().lenses().size())
                 .mapToObj(lens -> moved.view(lens, motion.rigFromCanvas(lens, seconds, settings.rigFromCanvas())))
                 .toList();
-        List<CoordinateGrid> own = CoordinateGrid.of(moved.canvas(), views, tables, cell, threads);
+        List<CoordinateGrid> own =
+                CoordinateGrid.of(moved.canvas(), views, tables, cell, part.map(Part::nodes), threads);
         List<CoordinateGrid> grids = IntStream.range(0, settings.pictures())
                 .mapToObj(picture -> own.get(picture / settings.levels()).halved(picture % settings.levels()))
                 .toList();
-        MomentPlan plan = new MomentPlan(moved, weights, grids);
+        MomentPlan plan = new MomentPlan(moved, weights, grids, part.map(Part::cells));
         threads.share(plan.cellRows(), plan::sorter);
         return plan;
     }

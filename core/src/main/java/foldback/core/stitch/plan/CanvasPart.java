@@ -1,0 +1,60 @@
+package foldback.core.stitch.plan;
+
+import foldback.core.space.Direction;
+import foldback.core.space.Rotation;
+import foldback.core.warp.Canvas;
+import foldback.core.warp.CoordinateGrid;
+import foldback.core.warp.ShiftPath;
+import foldback.core.warp.projection.Projection;
+
+/** The part of a canvas in which lenses may be moved, in whole cells of any plan. Immutable. */
+public final class CanvasPart {
+    /** No plan's cells are larger, and all fit into it. */
+    private static final int BLOCK = CoordinateGrid.LARGEST_CELL;
+    /** Places of a block that are looked at each way. */
+    private static final int PLACES = 3;
+
+    private final int columns;
+    private final int rows;
+    private final boolean[] blocks;
+
+    private CanvasPart(int columns, int rows) {
+        this.columns = columns;
+        this.rows = rows;
+        blocks = new boolean[columns * rows];
+    }
+
+    /** The part that a path may move at any time. */
+    public static CanvasPart of(Canvas canvas, Rotation rigFromCanvas, ShiftPath shifts) {
+        CanvasPart part = new CanvasPart((canvas.width() + BLOCK - 1) / BLOCK, (canvas.height() + BLOCK - 1) / BLOCK);
+        double[] ray = new double[3];
+        for (int block = 0; block < part.blocks.length; block++) {
+            for (int place = 0; place < PLACES * PLACES && !part.blocks[block]; place++) {
+                double x = block % part.columns * BLOCK + place % PLACES * BLOCK / (PLACES - 1.0);
+                double y = block / part.columns * BLOCK + place / PLACES * BLOCK / (PLACES - 1.0);
+                Projection projection = canvas.projection();
+                projection.ray(x, y, canvas.width(), canvas.height(), ray);
+                if (!Double.isNaN(ray[0])) {
+                    double between = projection.radiansPerPixel(x, y, canvas.width(), canvas.height()) * BLOCK / PLACES;
+                    Direction seen = rigFromCanvas.apply(new Direction(ray[0], ray[1], ray[2]));
+                    part.blocks[block] = shifts.reaches(seen, between);
+                }
+            }
+        }
+        return part;
+    }
+
+    /** Whether a cell lies in it. */
+    boolean holds(int column, int row, int cell) {
+        return blocks[row * cell / BLOCK * columns + column * cell / BLOCK];
+    }
+
+    /** How much of the canvas it is. */
+    public double share() {
+        int count = 0;
+        for (boolean block : blocks) {
+            count += block ? 1 : 0;
+        }
+        return (double) count / columns / rows;
+    }
+}
