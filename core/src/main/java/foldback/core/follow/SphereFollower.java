@@ -151,53 +151,39 @@ public final class SphereFollower {
 
         /** Where it is in a look most like what it looked like: every other pixel is tried, then those beside the best. */
         private Find find(float[] look) {
-            int width = settings.look();
-            int last = width - settings.patch();
-            double best = -1;
-            int bestLeft = 0;
-            int bestTop = 0;
-            for (int top = 0; top <= last; top += 2) {
-                for (int left = 0; left <= last; left += 2) {
-                    double likeness = lately.likeness(look, width, left, top);
-                    if (likeness > best) {
-                        best = likeness;
-                        bestLeft = left;
-                        bestTop = top;
-                    }
-                }
-            }
-            int coarseLeft = bestLeft;
-            int coarseTop = bestTop;
-            for (int top = Math.max(0, coarseTop - 1); top <= Math.min(last, coarseTop + 1); top++) {
-                for (int left = Math.max(0, coarseLeft - 1); left <= Math.min(last, coarseLeft + 1); left++) {
-                    double likeness = lately.likeness(look, width, left, top);
-                    if (likeness > best) {
-                        best = likeness;
-                        bestLeft = left;
-                        bestTop = top;
-                    }
-                }
-            }
-            int left = bestLeft;
-            int top = bestTop;
-            double drawn = settings.sure();
-            for (int v = Math.max(0, bestTop - DRAWN); v <= Math.min(last, bestTop + DRAWN); v++) {
-                for (int u = Math.max(0, bestLeft - DRAWN); u <= Math.min(last, bestLeft + DRAWN); u++) {
-                    double likeness = first.likeness(look, width, u, v);
-                    if (likeness > drawn) {
-                        drawn = likeness;
-                        left = u;
-                        top = v;
-                    }
-                }
-            }
-            Patch held = drawn > settings.sure() ? first : lately;
+            int last = settings.look() - settings.patch();
+            Spot coarse = best(lately, look, new Spot(last / 2, last / 2, -1), last / 2, 2);
+            Spot fine = best(lately, look, coarse, 1, 1);
+            Spot drawn = best(first, look, fine, DRAWN, 1);
+            boolean isHeld = drawn.likeness > settings.sure();
+            Patch held = isHeld ? first : lately;
+            Spot at = isHeld ? drawn : fine;
             double middle = settings.patch() / 2.0;
             return new Find(
-                    left + middle + peak(held, look, left, top, 1, 0),
-                    top + middle + peak(held, look, left, top, 0, 1),
-                    best);
+                    at.left + middle + peak(held, look, at.left, at.top, 1, 0),
+                    at.top + middle + peak(held, look, at.left, at.top, 0, 1),
+                    fine.likeness);
         }
+
+        /** The spot about another one at which a look is most like a patch. */
+        private Spot best(Patch patch, float[] look, Spot about, int reach, int step) {
+            int last = settings.look() - settings.patch();
+            Spot best = new Spot(about.left, about.top, -1);
+            for (int top = Math.max(0, about.top - reach); top <= Math.min(last, about.top + reach); top += step) {
+                for (int left = Math.max(0, about.left - reach);
+                        left <= Math.min(last, about.left + reach);
+                        left += step) {
+                    double likeness = patch.likeness(look, settings.look(), left, top);
+                    if (likeness > best.likeness) {
+                        best = new Spot(left, top, likeness);
+                    }
+                }
+            }
+            return best;
+        }
+
+        /** A patch's upper left pixel in a look. */
+        private record Spot(int left, int top, double likeness) {}
 
         /** How far beside a pixel the likeness is largest, by a parabola through its neighbours. */
         private double peak(Patch patch, float[] look, int left, int top, int x, int y) {
