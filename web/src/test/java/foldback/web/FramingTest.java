@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -106,7 +108,7 @@ class FramingTest {
         api.post(take + "/revisions", FRAMING.formatted("flat", 60));
         String follow = take + "/stages/framing/jobs/follow?base=2";
         String order =
-                "{\"framing\":\"Shed / door\",\"from\":1,\"to\":1.3,\"yawDeg\":-28,\"pitchDeg\":%s,\"sizeDeg\":%s}";
+                "{\"framing\":\"Shed / door\",\"from\":1,\"to\":1.2,\"yawDeg\":-28,\"pitchDeg\":%s,\"sizeDeg\":%s}";
         assertThat(api.post(follow, "{}").body()).contains("Say which framing");
         assertThat(api.post(follow, "{\"framing\":\"Mill\"}").body()).contains("no framing 'Mill'");
         assertThat(api.post(follow, order.formatted("3", "0.2")).body()).contains("takes up 1 to 60 degrees");
@@ -138,6 +140,14 @@ class FramingTest {
         BufferedImage picture = ImageIO.read(new ByteArrayInputStream(api.bytes(still + "Shed+%2F+door")));
         assertThat(picture.getWidth()).isEqualTo(360);
         assertThat(picture.getHeight()).isEqualTo(640);
+        // The whole sphere says what it is, in either format.
+        String whole = take + "/revisions/2/still?t=1&width=256&format=";
+        for (String format : List.of("JPG", "PNG")) {
+            byte[] sphere = api.bytes(whole + format);
+            assertThat(ImageIO.read(new ByteArrayInputStream(sphere)).getHeight())
+                    .isEqualTo(128);
+            assertThat(new String(sphere, StandardCharsets.UTF_8)).contains("GPano:ProjectionType");
+        }
         assertThat(api.get(still + "Mill").body()).contains("The take has no framing 'Mill'");
         assertThat(api.get(take + "/revisions/2/sphere?t=1&width=256&framing=Mill")
                         .status())

@@ -1,17 +1,22 @@
 package foldback.web.preview;
 
 import foldback.core.framing.Framing;
+import foldback.core.picture.Frame;
 import foldback.core.recipe.Recipe;
 import foldback.core.run.Run;
+import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.picture.Target;
 import foldback.engine.preview.Previewer;
 import foldback.media.JpegWriter;
+import foldback.media.PngWriter;
+import foldback.media.tags.PanoramaTags;
 import foldback.web.Role;
 import foldback.web.recipe.Recipes;
 import foldback.web.take.OpenTakes;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
+import java.util.Optional;
 import org.springframework.context.annotation.Profile;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
@@ -22,7 +27,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Stills of a take's framings: as renders make them, to be kept. */
+/** Stills of a take, of the whole sphere or of a framing: as renders make them, to be kept. */
 @RestController
 @Profile(Role.PAGES)
 class StillController {
@@ -38,26 +43,61 @@ class StillController {
         this.previewer = previewer;
     }
 
+    /** How it is written. */
+    enum Format {
+        JPG(MediaType.IMAGE_JPEG) {
+            @Override
+            byte[] write(Frame frame, boolean sphere) {
+                byte[] file = JpegWriter.encode(frame, QUALITY);
+                return sphere ? PanoramaTags.ofJpeg(file, frame.width(), frame.height()) : file;
+            }
+        },
+        PNG(MediaType.IMAGE_PNG) {
+            @Override
+            byte[] write(Frame frame, boolean sphere) {
+                byte[] file = PngWriter.encode(frame);
+                return sphere ? PanoramaTags.ofPng(file, frame.width(), frame.height()) : file;
+            }
+        };
+
+        private final MediaType type;
+
+        Format(MediaType type) {
+            this.type = type;
+        }
+
+        abstract byte[] write(Frame frame, boolean sphere);
+    }
+
+    /** @param framing the name of the one that is shown; the whole sphere without it */
     @GetMapping("/api/takes/{takeId}/revisions/{number}/still")
     ResponseEntity<byte[]> still(
             @PathVariable Long takeId,
             @PathVariable int number,
-            @RequestParam String framing,
+            @RequestParam Optional<String> framing,
             @RequestParam double t,
-            @RequestParam int width)
+            @RequestParam int width,
+            @RequestParam(defaultValue = "JPG") Format format)
             throws InterruptedException {
         Recipe recipe = recipes.revision(takeId, number).read();
-        Framing shown = recipe.framing().named(framing);
-        Target target = Target.plain(shown, width, shown.aspect().heightOf(width), Kernel.FINE, Target.Colours.VIEWING);
-        Previewer.Picture made =
+        Optional<Framing> shown = framing.map(recipe.framing()::named);
+        Target target = shown.map(frame ->
+                        Target.plain(frame, width, frame.aspect().heightOf(width), Kernel.FINE, Target.Colours.VIEWING))
+                .orElseGet(() -> Target.plain(new Canvas(width, width / 2), Kernel.FINE, Target.Colours.VIEWING));
+        Previewer.Picture still =
                 previewer.still(recipe, takes.of(recipe), t, target, takes.transformOf(recipe), Run.QUIET);
-        String name = String.format(Locale.ROOT, "%s %.2f s.jpg", shown.name().replaceAll("[/\\\\:*?\"<>|]", " "), t);
+        String name = String.format(
+                Locale.ROOT,
+                "%s %.2f s.%s",
+                shown.map(Framing::name).orElse("Sphere").replaceAll("[/\\\\:*?\"<>|]", " "),
+                t,
+                format.name().toLowerCase(Locale.ROOT));
         ContentDisposition kept = ContentDisposition.attachment()
                 .filename(name, StandardCharsets.UTF_8)
                 .build();
         return ResponseEntity.ok()
-                .contentType(MediaType.IMAGE_JPEG)
+                .contentType(format.type)
                 .header(HttpHeaders.CONTENT_DISPOSITION, kept.toString())
-                .body(JpegWriter.encode(made.frame(), QUALITY));
+                .body(format.write(still.frame(), shown.isEmpty()));
     }
 }

@@ -36,9 +36,11 @@ export function sheet(root, store) {
     button.addEventListener("click", () => add(store, ready));
     part(root, "ready").append(button);
   }
+  stillOf(root, store, "still-sphere", () => `&width=${store.kept.canvasWidth}`);
   const framing = saved(store);
   part(root, "none").hidden = Boolean(framing);
   part(root, "some").hidden = !framing;
+  part(root, "still-framed").hidden = !framing;
   if (!framing) {
     return undefined;
   }
@@ -61,11 +63,7 @@ export function sheet(root, store) {
   part(root, "looks").append(...fields.map(({ field }) => field));
   part(root, "key-all").addEventListener("click", () => store.keep(`Set keys of ${framing.name}`, keyedHere(store)));
   followPart(root, store);
-  const still = part(root, "still");
-  still.addEventListener("click", () => {
-    const query = `framing=${encodeURIComponent(framing.name)}&t=${store.time.toFixed(6)}&width=${STILL_WIDTH}`;
-    keepStill(still, `${store.path}/revisions/${store.kept.revision}/still?${query}`);
-  });
+  stillOf(root, store, "still", () => `&width=${STILL_WIDTH}&framing=${encodeURIComponent(framing.name)}`);
   const show = () => fields.forEach((field, i) => {
     field.show();
     // What is dragged in a picture is not saved yet.
@@ -101,6 +99,15 @@ function aspect(root, store, framing) {
   choice.addEventListener("change", () => (choice.value ? keep(choice.value) : showOwn()));
   own.addEventListener("change", () => keep(own.value.trim()));
   own.addEventListener("keydown", (event) => event.stopPropagation());
+}
+
+/** A button that keeps a picture of the moment, in the format that is chosen. */
+function stillOf(root, store, name, what) {
+  const button = part(root, name);
+  button.addEventListener("click", () => {
+    const query = `t=${store.time.toFixed(6)}&format=${part(root, "still-format").value}${what()}`;
+    keepStill(button, `${store.path}/revisions/${store.kept.revision}/still?${query}`);
+  });
 }
 
 /** Made as a render would make it, which takes its time. */
