@@ -50,6 +50,10 @@ record Heap(double x, double z, double radius, double height, TileNoise noise, i
             return false;
         }
         double start = Math.max(range[0], 1e-3);
+        if (range[1] <= start) {
+            // It is behind already: steps backwards would never end.
+            return false;
+        }
         double step = (range[1] - start) / STEPS;
         // The most is nowhere steeper: the side, and the lumps where they end.
         double steepest = (1 + noise.most() * LUMPS / FOOT) * height / radius;

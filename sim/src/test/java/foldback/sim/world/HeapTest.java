@@ -20,10 +20,14 @@ class HeapTest {
         assertThat(hit.distance).isBetween(3.9, 4.6);
     }
 
-    /** Less than a millimetre before a ray leaves the heap's box there is nothing left to march through. */
+    /** Less than a millimetre before a ray leaves the heap's box, and just above the heap, there is nothing left to march through. */
     @Test
     void aRayThatIsAsGoodAsPastItEnds() {
-        double side = 2 + 1.15;
-        assertThat(HEAP.hit(side - 0.0005, -0.8, 3, 1, 1e-9, 1e-9, fresh())).isFalse();
+        double r = 1.15 - 0.0005;
+        double surface = -0.8 * (1 - Math.sqrt(r * r + 0.01));
+        for (int n = 1; n <= 300; n++) {
+            double above = surface - n * 1e-6;
+            assertThat(HEAP.hit(2 + r, above, 3, 1, 1e-9, 1e-9, fresh())).isFalse();
+        }
     }
 }
