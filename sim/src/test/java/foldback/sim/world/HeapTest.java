@@ -23,11 +23,13 @@ class HeapTest {
     /** Less than a millimetre before a ray leaves the heap's box, and just above the heap, there is nothing left to march through. */
     @Test
     void aRayThatIsAsGoodAsPastItEnds() {
-        double r = 1.15 - 0.0005;
+        double begin = 1.15 - 0.0005;
+        // Where a march begins, a millimetre on.
+        double r = begin + 0.001;
         double surface = -0.8 * (1 - Math.sqrt(r * r + 0.01));
         for (int n = 1; n <= 300; n++) {
             double above = surface - n * 1e-6;
-            assertThat(HEAP.hit(2 + r, above, 3, 1, 1e-9, 1e-9, fresh())).isFalse();
+            assertThat(HEAP.hit(2 + begin, above, 3, 1, 1e-9, 1e-9, fresh())).isFalse();
         }
     }
 }
