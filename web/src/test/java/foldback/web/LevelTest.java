@@ -46,6 +46,8 @@ class LevelTest {
             new Select(browser.driver.findElement(By.cssSelector(".pane select"))).selectByValue("look");
             bench.awaitPicture("pane-look");
             browser.press("draw-sea");
+            browser.await()
+                    .until(driver -> "true".equals(browser.find("draw-sea").getDomAttribute("aria-pressed")));
             bench.drag("pane-look", -120, 0, 240, 12);
             bench.awaitSaved(5);
             assertThat(level(api, take).path("lines").get(1).path("kind").asString())

@@ -48,6 +48,7 @@ final class FollowSubject implements StageJob<FollowSubject.Order> {
     private static final double LOOKS = 15;
 
     private static final double USUAL_CALM = 1;
+    private static final double MOST_CALM = 60;
     private static final double LEAST_SIZE = 1;
     private static final double MOST_SIZE = 60;
 
@@ -113,6 +114,11 @@ final class FollowSubject implements StageJob<FollowSubject.Order> {
                     LEAST_SIZE,
                     MOST_SIZE,
                     size));
+        }
+        double calm = order.calmSeconds().orElse(USUAL_CALM);
+        if (!(calm >= 0 && calm <= MOST_CALM)) {
+            throw new IllegalArgumentException(
+                    String.format(Locale.ROOT, "A camera is calm over 0 to %.0f seconds, not %.1f.", MOST_CALM, calm));
         }
         if (order.to().isPresent() && !(order.to().get() > order.from().get())) {
             throw new IllegalArgumentException("The range ends before what was marked: move its end.");

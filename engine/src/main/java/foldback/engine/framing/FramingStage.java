@@ -51,7 +51,10 @@ public final class FramingStage implements Stage {
         String figure = framings.size() == 1 ? "1 framing" : framings.size() + " framings";
         double most = most(fastest);
         if (most == 0) {
-            return new Evidence(Verdict.SURE, "All of them stay where they look.", figure);
+            return new Evidence(
+                    Verdict.SURE,
+                    framings.size() == 1 ? "It stays where it looks." : "All of them stay where they look.",
+                    figure);
         }
         String said = String.format(
                 Locale.ROOT, "'%s' turns by up to %.2f of its own width a second.", fastest.label(), most);

@@ -106,6 +106,7 @@ public class Deliverables {
     /** Puts a deliverable into the queue; everything that can be known to be wrong is refused now. */
     @Transactional
     DeliverableView add(Long takeId, NewDeliverable asked) {
+        FileNames.check(asked.name());
         Revision revision = recipes.revision(takeId, asked.base());
         RenderJob job = job(revision, asked);
         VideoCodec codec = job.spec().codec();

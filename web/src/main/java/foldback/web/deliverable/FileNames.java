@@ -30,6 +30,15 @@ final class FileNames {
         return name;
     }
 
+    /**
+     * Refuses what can be no file's name, whatever the codec.
+     *
+     * @throws IllegalArgumentException where it cannot be one
+     */
+    static void check(String wanted) {
+        of(wanted, VideoCodec.H264);
+    }
+
     /** The same, or, where it is taken, with the lowest number behind that makes it free. */
     static String free(String wanted, VideoCodec codec, Predicate<String> isTaken) {
         String name = of(wanted, codec);
