@@ -73,6 +73,20 @@ final class Browser implements AutoCloseable {
         });
     }
 
+    /** Presses what stays pressed, however often it is drawn anew meanwhile. */
+    void pressDown(String name) {
+        await().until(driver -> {
+            if (!isDown(name)) {
+                find(name).click();
+            }
+            return isDown(name);
+        });
+    }
+
+    private boolean isDown(String name) {
+        return "true".equals(find(name).getDomAttribute("aria-pressed"));
+    }
+
     void awaitText(String name, String part) {
         await().until(driver -> find(name).getText().contains(part));
     }

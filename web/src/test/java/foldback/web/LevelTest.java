@@ -26,7 +26,7 @@ class LevelTest {
         try (Browser browser = new Browser()) {
             BenchPage bench = BenchPage.open(browser, server, take, "level");
             bench.awaitPicture("pane-sphere");
-            browser.press("draw-plumb");
+            browser.pressDown("draw-plumb");
             // Upright across the middle, and leaning by some degrees to the left of it.
             bench.drag("pane-sphere", 0, -40, 0, 60);
             bench.awaitSaved(2);
@@ -45,9 +45,7 @@ class LevelTest {
             // In the look-around a line is drawn, too, and dragging turns nothing meanwhile.
             new Select(browser.driver.findElement(By.cssSelector(".pane select"))).selectByValue("look");
             bench.awaitPicture("pane-look");
-            browser.press("draw-sea");
-            browser.await()
-                    .until(driver -> "true".equals(browser.find("draw-sea").getDomAttribute("aria-pressed")));
+            browser.pressDown("draw-sea");
             bench.drag("pane-look", -120, 0, 240, 12);
             bench.awaitSaved(5);
             assertThat(level(api, take).path("lines").get(1).path("kind").asString())
