@@ -18,11 +18,10 @@ final class Patch {
 
     /** Cut out of a look around a place, a pixel's middle at +0.5. */
     static Patch of(float[] look, int width, double x, double y, int size) {
-        return of(cut(look, width, x, y, size, 1), size);
+        return of(cut(look, width, x, y, size, 1), weights(size), size);
     }
 
-    private static Patch of(float[] raw, int size) {
-        float[] weights = weights(size);
+    private static Patch of(float[] raw, float[] weights, int size) {
         float[] values = new float[raw.length];
         double mean = mean(raw, weights);
         double sum = 0;
@@ -113,15 +112,11 @@ final class Patch {
 
     /** The same with a share of what a look shows around a place. */
     Patch learnt(float[] look, int width, double x, double y, double share) {
-        Patch now = of(look, width, x, y, size);
+        Patch now = of(cut(look, width, x, y, size, 1), weights, size);
         float[] mixed = new float[values.length];
         for (int i = 0; i < mixed.length; i++) {
-            mixed[i] = (float) ((1 - share) * values[i] / weights[i] + share * now.values[i] / now.weights[i]);
+            mixed[i] = (float) ((1 - share) * values[i] / weights[i] + share * now.values[i] / weights[i]);
         }
-        return of(mixed, size);
-    }
-
-    int size() {
-        return size;
+        return of(mixed, weights, size);
     }
 }

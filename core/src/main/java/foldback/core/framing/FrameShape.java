@@ -7,45 +7,21 @@ import foldback.core.warp.projection.Panini;
 import foldback.core.warp.projection.Projection;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.DoubleFunction;
 import java.util.stream.DoubleStream;
 
 /** How a framing shows what it looks at. */
 public enum FrameShape {
     /** What is straight stays straight. */
-    FLAT(170) {
-        @Override
-        public Projection projection(double field) {
-            return new CentralProjection(Law.FLAT, field);
-        }
-    },
+    FLAT(170, field -> new CentralProjection(Law.FLAT, field)),
     /** Verticals and lines towards the middle stay straight, however wide it is. */
-    PANINI(300) {
-        @Override
-        public Projection projection(double field) {
-            return new Panini(field, 1);
-        }
-    },
+    PANINI(300, field -> new Panini(field, 1)),
     /** Small shapes stay as they are: wide views, little planets when it looks down, tunnels when it looks up. */
-    STEREOGRAPHIC(340) {
-        @Override
-        public Projection projection(double field) {
-            return new CentralProjection(Law.STEREOGRAPHIC, field);
-        }
-    },
+    STEREOGRAPHIC(340, field -> new CentralProjection(Law.STEREOGRAPHIC, field)),
     /** Angles from the middle stay as they are. */
-    EQUIDISTANT(360) {
-        @Override
-        public Projection projection(double field) {
-            return new CentralProjection(Law.EQUIDISTANT, field);
-        }
-    },
+    EQUIDISTANT(360, field -> new CentralProjection(Law.EQUIDISTANT, field)),
     /** Headings grow evenly, verticals stay straight. */
-    CYLINDRICAL(360) {
-        @Override
-        public Projection projection(double field) {
-            return new Cylindrical(field);
-        }
-    };
+    CYLINDRICAL(360, Cylindrical::new);
 
     public static final double LEAST_FIELD = Math.toRadians(5);
 
@@ -55,8 +31,11 @@ public enum FrameShape {
 
     private final double mostField;
 
-    FrameShape(double mostDegrees) {
+    private final DoubleFunction<Projection> projection;
+
+    FrameShape(double mostDegrees, DoubleFunction<Projection> projection) {
         mostField = Math.toRadians(mostDegrees);
+        this.projection = projection;
     }
 
     /**
@@ -87,5 +66,7 @@ public enum FrameShape {
     }
 
     /** @param field from the left side to the right side, radians */
-    public abstract Projection projection(double field);
+    public Projection projection(double field) {
+        return projection.apply(field);
+    }
 }

@@ -34,46 +34,34 @@ final class CellBends {
     }
 
     /**
-     * Finds the bends of a row of cells.
+     * Finds the bends of cells of a row; others are straight.
      *
      * @param exact places of all nodes, 2 a node; NaN where unknown
      * @param row of the cells' upper nodes
+     * @param wanted the cells' columns, rising; the last column of nodes begins none
      */
-    void find(double[] exact, int row, int columns, int rows, Projection.Edges edges) {
+    void find(double[] exact, int row, int columns, int rows, Projection.Edges edges, int[] wanted) {
         for (int which = 0; which < 2; which++) {
             int[] acrossOut = which == 0 ? acrossX : acrossY;
             int[] downOut = which == 0 ? downX : downY;
-            double acrossLeft = acrossOfTwo(exact, 0, row, which, columns, edges);
-            double downLeft = downOfTwo(exact, 0, row, which, columns, rows);
-            for (int i = 0; i < columns - 1; i++) {
+            int known = -1;
+            double acrossLeft = 0;
+            double downLeft = 0;
+            for (int i : wanted) {
+                if (i == columns - 1) {
+                    continue;
+                }
+                if (i != known) {
+                    acrossLeft = acrossOfTwo(exact, i, row, which, columns, edges);
+                    downLeft = downOfTwo(exact, i, row, which, columns, rows);
+                }
                 double acrossRight = acrossOfTwo(exact, i + 1, row, which, columns, edges);
                 double downRight = downOfTwo(exact, i + 1, row, which, columns, rows);
                 acrossOut[row * columns + i] = fixed((acrossLeft + acrossRight) / 4);
                 downOut[row * columns + i] = fixed((downLeft + downRight) / 4);
                 acrossLeft = acrossRight;
                 downLeft = downRight;
-            }
-        }
-    }
-
-    /**
-     * The same for some cells of the row; others are straight.
-     *
-     * @param wanted the cells' columns, rising
-     */
-    void find(double[] exact, int row, int columns, int rows, Projection.Edges edges, int[] wanted) {
-        for (int which = 0; which < 2; which++) {
-            int[] acrossOut = which == 0 ? acrossX : acrossY;
-            int[] downOut = which == 0 ? downX : downY;
-            for (int i : wanted) {
-                if (i < columns - 1) {
-                    double across = acrossOfTwo(exact, i, row, which, columns, edges)
-                            + acrossOfTwo(exact, i + 1, row, which, columns, edges);
-                    double down = downOfTwo(exact, i, row, which, columns, rows)
-                            + downOfTwo(exact, i + 1, row, which, columns, rows);
-                    acrossOut[row * columns + i] = fixed(across / 4);
-                    downOut[row * columns + i] = fixed(down / 4);
-                }
+                known = i + 1;
             }
         }
     }

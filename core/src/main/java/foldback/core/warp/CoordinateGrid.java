@@ -157,12 +157,15 @@ public final class CoordinateGrid {
         private final LensView view;
         private final Optional<RadialTable> table;
         private final double[] exact;
+        /** All columns of nodes. */
+        private final int[] all;
 
         Draft(CoordinateGrid grid, LensView view, Optional<RadialTable> table) {
             this.grid = grid;
             this.view = view;
             this.table = table;
             exact = new double[2 * grid.columns * grid.rows];
+            all = IntStream.range(0, grid.columns).toArray();
         }
 
         RowProjector projector() {
@@ -196,11 +199,7 @@ public final class CoordinateGrid {
                 return;
             }
             Projection.Edges edges = grid.canvas.projection().edges();
-            if (columns.isPresent()) {
-                grid.bends.find(exact, row, grid.columns, grid.rows, edges, columns.get());
-            } else {
-                grid.bends.find(exact, row, grid.columns, grid.rows, edges);
-            }
+            grid.bends.find(exact, row, grid.columns, grid.rows, edges, columns.orElse(all));
         }
     }
 
@@ -260,6 +259,7 @@ public final class CoordinateGrid {
         RowProjector quarters = new RowProjector(canvas, view, cell, columns, 0.5 + cell / 4.0);
         double[] exact = new double[4 * 2 * columns];
         CellBends bends = new CellBends(4 * columns);
+        int[] all = IntStream.range(0, columns).toArray();
         double worst = 0;
         for (int probe = 0; probe < BORDERED_PROBE_ROWS; probe++) {
             double row = 0.5 + cell + probe * (canvas.height() - 3.0 * cell) / (BORDERED_PROBE_ROWS - 1);
@@ -267,7 +267,7 @@ public final class CoordinateGrid {
                 nodes.project(row + (line - 1) * cell);
                 System.arraycopy(nodes.xy, 0, exact, 2 * line * columns, 2 * columns);
             }
-            bends.find(exact, 1, columns, 4, canvas.projection().edges());
+            bends.find(exact, 1, columns, 4, canvas.projection().edges(), all);
             quarters.project(row + cell / 4.0);
             for (int i = 0; i < columns - 1; i++) {
                 int node = columns + i;

@@ -35,7 +35,8 @@ public final class FramingJson {
                 fields.required("roll_deg", TrackJson.angles(-MOST_TURNS_DEGREES, MOST_TURNS_DEGREES), Framing::roll);
         var field = fields.required(
                 "field_deg",
-                TrackJson.angles(5, 360).described("from its left side to its right side"),
+                TrackJson.angles(Math.toDegrees(FrameShape.LEAST_FIELD), 360)
+                        .described("from its left side to its right side"),
                 Framing::field);
         return read -> new Framing(
                 read.get(name),

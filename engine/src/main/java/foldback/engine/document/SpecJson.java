@@ -8,12 +8,12 @@ import static foldback.engine.form.Forms.whole;
 
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
+import foldback.engine.form.Json;
 import foldback.engine.form.object.Document;
 import foldback.engine.form.object.ObjectForm;
 import foldback.media.ffmpeg.VideoCodec;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -43,13 +43,9 @@ public final class SpecJson {
     private static Map<String, ObjectForm<Coding>> codecs() {
         Map<String, ObjectForm<Coding>> codecs = new LinkedHashMap<>();
         for (VideoCodec codec : VideoCodec.values()) {
-            codecs.put(nameOf(codec), codec.isRated() ? rated(codec) : unrated(codec));
+            codecs.put(Json.lower(codec), codec.isRated() ? rated(codec) : unrated(codec));
         }
         return codecs;
-    }
-
-    private static String nameOf(VideoCodec codec) {
-        return codec.name().toLowerCase(Locale.ROOT);
     }
 
     private static ObjectForm<Coding> rated(VideoCodec codec) {
@@ -73,7 +69,7 @@ public final class SpecJson {
             new Document<>("spec", "Spec", List.of(), ObjectForm.of(fields -> {
                 var layout = fields.variant(
                         "layout", LAYOUTS, framing -> framing.isPresent() ? FLAT : SPHERE, RenderSpec::framing);
-                var coding = fields.variant("codec", CODECS, chosen -> nameOf(chosen.codec()), RenderSpec::coding);
+                var coding = fields.variant("codec", CODECS, chosen -> Json.lower(chosen.codec()), RenderSpec::coding);
                 var width = fields.required("width", multiple(4, 64, Canvas.MAX_WIDTH), RenderSpec::width);
                 var height = fields.required("height", multiple(2, 32, Canvas.MAX_WIDTH), RenderSpec::height);
                 var bits = fields.assumed("bits", oneOf(8, 10).described("of a sample"), 8, RenderSpec::bits);

@@ -18,6 +18,7 @@ import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.stitch.plan.WeightMap;
 import foldback.core.tone.LensLight;
 import foldback.core.warp.Canvas;
+import foldback.core.warp.CanvasPath;
 import foldback.core.warp.ShiftPath;
 import java.util.BitSet;
 import java.util.HashSet;
@@ -117,11 +118,13 @@ final class EyeStitch implements Stitch {
         RigMotion motion = shown();
         StitchSettings settings = turned();
         Set<Look> looks = new HashSet<>();
+        CanvasPath path = target.path();
         for (double seconds : moments) {
+            Canvas canvas = path.at(seconds);
             for (int lens = 0; lens < lenses; lens++) {
                 for (int row = 0; row <= ROWS_LOOKED_AT; row++) {
                     Rotation view = motion.viewFromRig(lens, seconds, (double) row / ROWS_LOOKED_AT);
-                    looks.add(new Look(target.path().at(seconds), view.inverse().times(settings.rigFromCanvas())));
+                    looks.add(new Look(canvas, view.inverse().times(settings.rigFromCanvas())));
                 }
             }
         }

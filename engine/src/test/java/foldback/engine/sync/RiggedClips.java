@@ -18,6 +18,7 @@ import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
 import foldback.media.ffmpeg.EncoderSettings;
 import foldback.media.ffmpeg.FrameWriter;
+import foldback.media.ffmpeg.VideoCodec;
 import foldback.media.process.Children;
 import foldback.sim.motion.CubeSphere;
 import foldback.sim.motion.Shake;
@@ -97,7 +98,8 @@ public final class RiggedClips {
                 "ultrafast",
                 EncoderSettings.quality(16),
                 1,
-                25);
+                25,
+                VideoCodec.H264);
         try (FrameWriter writer = new FrameWriter(file, settings, 0)) {
             Frame frame = Frame.allocate(format, ColourTags.BT709_LIMITED, SIZE, SIZE);
             BytePlane luma = (BytePlane) frame.y();

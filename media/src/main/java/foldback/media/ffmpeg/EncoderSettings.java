@@ -25,20 +25,6 @@ public record EncoderSettings(
         int group,
         VideoCodec codec) {
 
-    /** Of H.264. */
-    public EncoderSettings(
-            int width,
-            int height,
-            FrameRate rate,
-            PixelFormat format,
-            ColourTags tags,
-            String preset,
-            List<String> rateControl,
-            int threads,
-            int group) {
-        this(width, height, rate, format, tags, preset, rateControl, threads, group, VideoCodec.H264);
-    }
-
     /** Groups of two seconds, as deliverables have them. */
     public static int twoSeconds(FrameRate rate) {
         return (int) Math.round(2 * rate.perSecond());

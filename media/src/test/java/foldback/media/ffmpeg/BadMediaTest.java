@@ -132,7 +132,8 @@ class BadMediaTest {
                 "ultrafast",
                 EncoderSettings.quality(0),
                 1,
-                50);
+                50,
+                VideoCodec.H264);
     }
 
     private static void write(Path file, int frames) {

@@ -60,7 +60,8 @@ class FullDiskTest {
                 "ultrafast",
                 EncoderSettings.quality(10),
                 1,
-                FRAMES);
+                FRAMES,
+                VideoCodec.H264);
         SplittableRandom random = new SplittableRandom(1);
         try (FrameWriter writer = new FrameWriter(file, settings, 0)) {
             Frame frame = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, WIDTH, HEIGHT);

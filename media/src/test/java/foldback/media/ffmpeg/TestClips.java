@@ -22,7 +22,16 @@ public final class TestClips {
     /** A clip of counted frames with B-frames and long groups. */
     public static Path counted(Path file, int frames, PixelFormat format, ColourTags tags) {
         EncoderSettings settings = new EncoderSettings(
-                SIZE, SIZE, new FrameRate(25, 1), format, tags, "medium", EncoderSettings.quality(4), 1, 50);
+                SIZE,
+                SIZE,
+                new FrameRate(25, 1),
+                format,
+                tags,
+                "medium",
+                EncoderSettings.quality(4),
+                1,
+                50,
+                VideoCodec.H264);
         try (FrameWriter writer = new FrameWriter(file, settings, 0)) {
             Frame frame = Frame.allocate(format, tags, SIZE, SIZE);
             int one = 1 << (format.bits() - 8);

@@ -90,7 +90,8 @@ public final class Filmer {
                 "slow",
                 EncoderSettings.quality(take.quality()),
                 2,
-                take.rate());
+                take.rate(),
+                VideoCodec.H264);
         double start = recording.start();
         long seed = take.seed() + number;
         try (FrameWriter writer = new FrameWriter(video, settings, 0)) {

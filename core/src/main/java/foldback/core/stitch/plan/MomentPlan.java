@@ -72,13 +72,14 @@ final class MomentPlan implements CellPlan {
     /** What finds which lenses show the cells of a row, to be called once a row before the plan is used; one a thread. */
     IntConsumer sorter() {
         int[] bounds = new int[4];
+        int together = part.isPresent() ? 1 : TOGETHER;
         return row -> {
-            for (int column = 0; column < columns; column += TOGETHER) {
-                int count = Math.min(TOGETHER, columns - column);
-                if (part.isPresent()) {
-                    sortPart(part.get(), column, row, count, bounds);
+            for (int column = 0; column < columns; column += together) {
+                if (part.isPresent() && !part.get().holds(column, row, cellSize())) {
+                    cells[row * columns + column] = SKIPPED;
                     continue;
                 }
+                int count = Math.min(together, columns - column);
                 int lens = alone(row * columns + column + row, count, bounds);
                 for (int cell = row * columns + column; cell < row * columns + column + count; cell++) {
                     cells[cell] = lens == EMPTY ? EMPTY : coarser(lens, cell + row);
@@ -88,20 +89,6 @@ final class MomentPlan implements CellPlan {
                 }
             }
         };
-    }
-
-    private void sortPart(CanvasPart within, int first, int row, int count, int[] bounds) {
-        for (int column = first; column < first + count; column++) {
-            int cell = row * columns + column;
-            cells[cell] = SKIPPED;
-            if (within.holds(column, row, cellSize())) {
-                int lens = alone(cell + row, 1, bounds);
-                cells[cell] = lens == EMPTY ? EMPTY : coarser(lens, cell + row);
-                if (lens == EMPTY) {
-                    sort(cell, cell + row, bounds);
-                }
-            }
-        }
     }
 
     /** The picture for a cell, of a lens's own picture. */

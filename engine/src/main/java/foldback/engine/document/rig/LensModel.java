@@ -8,6 +8,7 @@ import foldback.core.lens.FisheyeLens;
 import foldback.core.lens.Lens;
 import foldback.core.lens.LensFrame;
 import foldback.core.lens.RectilinearLens;
+import foldback.engine.form.Json;
 import foldback.engine.form.object.Field;
 import foldback.engine.form.object.ObjectForm;
 import java.util.LinkedHashMap;
@@ -59,7 +60,7 @@ record LensModel(String name, double focalPx, List<Double> terms) {
     }
 
     private static String nameOf(ClosedFormFisheye.Kind kind) {
-        return kind.name().toLowerCase(Locale.ROOT);
+        return Json.lower(kind);
     }
 
     static LensModel of(Lens lens) {
