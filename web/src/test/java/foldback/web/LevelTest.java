@@ -45,6 +45,8 @@ class LevelTest {
             // In the look-around a line is drawn, too, and dragging turns nothing meanwhile.
             new Select(browser.driver.findElement(By.cssSelector(".pane select"))).selectByValue("look");
             bench.awaitPicture("pane-look");
+            browser.press("draw-plumb");
+            bench.drag("pane-look", -60, 0, 60, 0);
             browser.pressDown("draw-sea");
             bench.drag("pane-look", -120, 0, 240, 12);
             bench.awaitSaved(5);
@@ -57,7 +59,9 @@ class LevelTest {
                     .perform();
             bench.drag("pane-look", 0, 0, 1, 0);
             browser.awaitText("toast", "too short");
-            assertThat(level(api, take).path("lines").size()).isEqualTo(2);
+            JsonNode kept = api.get("/api/takes/" + take).json();
+            assertThat(kept.path("recipe").path("level").path("lines").size()).isEqualTo(2);
+            assertThat(kept.path("revision").asInt()).isEqualTo(5);
         }
     }
 

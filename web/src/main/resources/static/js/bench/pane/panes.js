@@ -47,7 +47,10 @@ class Pane {
     for (const way of ["fit", "one"]) {
       part(this.root, way).hidden = view === "scope";
     }
-    this.body.replaceChildren();
+    // Another element for each view: what the one before listened for goes with it.
+    const body = this.body.cloneNode(false);
+    this.body.replaceWith(body);
+    this.body = body;
     delete this.body.dataset.shown;
     this.body.dataset.test = `pane-${view}`;
     this.content = new KINDS[view](this.body, this.store, this);
