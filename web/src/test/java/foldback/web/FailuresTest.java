@@ -62,7 +62,7 @@ class FailuresTest {
             /api/projects            | {"name":"P","canvasWidth":null,"rate":"1e9/0"}                             | rate
             /api/projects/1/clips    | {"paths":null}                                                             | 'paths' is missing
             /api/projects/1/clips    | {"paths":[null]}                                                           | 'paths' is missing
-            /api/projects/1/takes    | {"group":1,"name":null,"card":null}                                        | name
+            /api/projects/1/takes    | {"clips":[1],"name":null,"card":null}                                       | name
             /api/projects/1/rate     | {"rate":null}                                                              | frame rate
             """)
     void whatIsWrongInARequestIsNamed(String path, String body, String names, RunningApplication.Server server)

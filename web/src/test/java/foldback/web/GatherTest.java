@@ -204,6 +204,16 @@ class GatherTest {
         Api.Answer refused = project.makeTake(project.read().path("groups").get(0), "");
         assertThat(refused.status()).isEqualTo(400);
         assertThat(refused.body()).contains("t-b.mp4 is in this take twice");
+        // What was seen proposed and is not any more is not made of other clips.
+        String half = "{\"clips\":[%d],\"name\":\"Half\",\"card\":\"\"}"
+                .formatted(project.read()
+                        .path("groups")
+                        .get(0)
+                        .path("clips")
+                        .get(0)
+                        .path("id")
+                        .asLong());
+        assertThat(api.post(project.path() + "/takes", half).body()).contains("not proposed as one take any more");
         // The same files again change nothing.
         project.bringIn("footage/twins", "footage/twins/t-a.mp4");
         assertThat(TestProject.files(project.read().path("groups").get(0))).hasSize(2);

@@ -43,8 +43,10 @@ record TestProject(Api api, long id) {
         return api.post(
                 path() + "/takes",
                 JSON.writeValueAsString(Map.of(
-                        "group",
-                        group.path("number").asInt(),
+                        "clips",
+                        StreamSupport.stream(group.path("clips").spliterator(), false)
+                                .map(clip -> clip.path("id").asLong())
+                                .toList(),
                         "name",
                         group.path("name").asString(),
                         "card",

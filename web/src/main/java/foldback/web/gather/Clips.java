@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -139,12 +140,16 @@ public class Clips {
         }
     }
 
-    /** The clips of a proposed take, in order. */
+    /** These clips, where they are one proposed take in this order: groups are numbered anew whenever a clip was read. */
     @Transactional(readOnly = true)
-    List<Clip> group(Long projectId, int number) {
+    Optional<List<Clip>> groupOf(Long projectId, List<Long> ids) {
         return of(projectId).stream()
-                .filter(clip -> clip.groupNumber() == number && clip.takeId() == null)
-                .toList();
+                .filter(clip -> clip.takeId() == null)
+                .collect(Collectors.groupingBy(Clip::groupNumber))
+                .values()
+                .stream()
+                .filter(group -> group.stream().map(Clip::id).toList().equals(ids))
+                .findFirst();
     }
 
     @Transactional

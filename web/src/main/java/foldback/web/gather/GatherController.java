@@ -49,7 +49,7 @@ class GatherController {
     record Move(Integer group, int position) {}
 
     /** A take to be made. */
-    record NewTake(int group, String name, String card) {}
+    record NewTake(List<Long> clips, String name, String card) {}
 
     @GetMapping("/projects/{projectId}")
     String page(@PathVariable Long projectId, Model model) {
@@ -110,7 +110,7 @@ class GatherController {
     @PostMapping("/api/projects/{projectId}/takes")
     @ResponseBody
     Map<String, Long> makeTake(@PathVariable Long projectId, @RequestBody NewTake asked) {
-        return Map.of("take", gathering.makeTake(projectId, asked.group(), asked.name(), asked.card()));
+        return Map.of("take", gathering.makeTake(projectId, asked.clips(), asked.name(), asked.card()));
     }
 
     @GetMapping("/api/projects/{projectId}/clips/{clipId}/still")

@@ -138,22 +138,21 @@ class Gathering {
     }
 
     /**
-     * Makes a take of a proposed group.
+     * Makes a take of the clips that were seen proposed together, in their order.
      *
      * @param card the rig card's name; empty to start as it comes
      * @return the take's id
      */
     @Transactional
-    Long makeTake(Long projectId, int number, String name, String card) {
+    Long makeTake(Long projectId, List<Long> seen, String name, String card) {
         Project project = projects.lock(projectId).orElseThrow(() -> new NotFoundException("project " + projectId));
         if (name == null || name.isBlank() || name.length() > MOST_NAME) {
             throw new IllegalArgumentException("A take needs a name of 1 to " + MOST_NAME + " letters.");
         }
-        List<Clip> group = clips.group(projectId, number);
-        if (group.isEmpty() || group.stream().anyMatch(clip -> clip.state() != Clip.State.READY)) {
-            throw new IllegalArgumentException(
-                    "These clips are not there any more, or not read yet. Load the page again.");
-        }
+        List<Clip> group = clips.groupOf(projectId, seen)
+                .filter(found -> found.stream().allMatch(clip -> clip.state() == Clip.State.READY))
+                .orElseThrow(() -> new IllegalArgumentException("These clips are not proposed as one take any more,"
+                        + " or not read yet. Look at the proposals again, then make the take."));
         List<Starts.Lens> lenses = Starts.lenses(group);
         refuseTwins(group);
         Rig rig = starts.rig(card == null ? "" : card, lenses);

@@ -55,7 +55,7 @@ function section(id, rows) {
 }
 
 async function make(group, name, card) {
-  const made = await askJson(`${base}/takes`, { body: { group: group.number, name, card } });
+  const made = await askJson(`${base}/takes`, { body: { clips: group.clips.map(({ id }) => id), name, card } });
   location.assign(`/takes/${made.take}`);
 }
 
