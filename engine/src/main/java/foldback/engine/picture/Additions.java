@@ -3,7 +3,7 @@ package foldback.engine.picture;
 import foldback.core.space.Direction;
 import foldback.core.stitch.SphereLayer;
 import foldback.core.stitch.plan.RigMotion;
-import foldback.core.stitch.plan.WeightMap;
+import foldback.core.stitch.weight.WeightMap;
 import foldback.core.warp.RayShift;
 import foldback.core.warp.ShiftPath;
 import java.util.List;

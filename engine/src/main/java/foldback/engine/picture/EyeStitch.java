@@ -15,7 +15,7 @@ import foldback.core.stitch.plan.LensReach;
 import foldback.core.stitch.plan.MovingPlan;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.StitchSettings;
-import foldback.core.stitch.plan.WeightMap;
+import foldback.core.stitch.weight.WeightMap;
 import foldback.core.tone.LensLight;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CanvasPath;

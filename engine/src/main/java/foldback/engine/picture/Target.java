@@ -2,7 +2,7 @@ package foldback.engine.picture;
 
 import foldback.core.framing.FramedCanvas;
 import foldback.core.framing.Framing;
-import foldback.core.stitch.plan.Meeting;
+import foldback.core.stitch.weight.Meeting;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CanvasPath;
 import foldback.core.warp.Kernel;

@@ -3,7 +3,7 @@ package foldback.engine.render;
 import foldback.core.finish.ColourTransform;
 import foldback.core.framing.Framing;
 import foldback.core.recipe.Recipe;
-import foldback.core.stitch.plan.Meeting;
+import foldback.core.stitch.weight.Meeting;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
 import foldback.engine.document.RenderSpec;

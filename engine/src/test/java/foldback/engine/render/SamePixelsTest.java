@@ -18,7 +18,7 @@ import foldback.core.recipe.light.Transform;
 import foldback.core.recipe.light.Trim;
 import foldback.core.recipe.light.TrimTracks;
 import foldback.core.run.Run;
-import foldback.core.stitch.plan.Meeting;
+import foldback.core.stitch.weight.Meeting;
 import foldback.core.time.TimeSpan;
 import foldback.core.tone.CurveChoice;
 import foldback.core.tone.Vignetting;

@@ -1,6 +1,6 @@
 package foldback.web.preview;
 
-import foldback.core.stitch.plan.Meeting;
+import foldback.core.stitch.weight.Meeting;
 import foldback.engine.take.Take;
 import java.util.List;
 

@@ -2,7 +2,7 @@ package foldback.web.preview;
 
 import foldback.core.recipe.Recipe;
 import foldback.core.run.Run;
-import foldback.core.stitch.plan.Meeting;
+import foldback.core.stitch.weight.Meeting;
 import foldback.core.warp.Kernel;
 import foldback.engine.picture.Target;
 import foldback.engine.preview.Previewer;

@@ -2,6 +2,7 @@ package foldback.core.stitch.plan;
 
 import foldback.core.lens.LensFrame;
 import foldback.core.rig.RigLens;
+import foldback.core.stitch.weight.WeightMap;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CoordinateGrid;
 import foldback.core.warp.LensView;

@@ -3,6 +3,8 @@ package foldback.core.stitch.plan;
 import foldback.core.lens.LensFrame;
 import foldback.core.rig.Rig;
 import foldback.core.space.Rotation;
+import foldback.core.stitch.weight.Meeting;
+import foldback.core.stitch.weight.WeightMap;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.LensView;
 import foldback.core.warp.RayShift;

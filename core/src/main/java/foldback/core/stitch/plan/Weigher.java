@@ -3,6 +3,8 @@ package foldback.core.stitch.plan;
 import foldback.core.lens.Lens;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Direction;
+import foldback.core.stitch.weight.Meeting;
+import foldback.core.stitch.weight.WeightMap;
 import java.util.List;
 import java.util.Optional;
 

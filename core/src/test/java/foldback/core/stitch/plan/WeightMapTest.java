@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
 import foldback.core.space.Rotation;
+import foldback.core.stitch.weight.WeightMap;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.RayShift;
 import java.util.List;

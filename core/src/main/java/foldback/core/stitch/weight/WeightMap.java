@@ -1,4 +1,4 @@
-package foldback.core.stitch.plan;
+package foldback.core.stitch.weight;
 
 /**
  * What each lens counts at a direction of the rig, before the rims of the lenses' pictures are looked at. Two that are equal give

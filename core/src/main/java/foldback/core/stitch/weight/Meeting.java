@@ -1,4 +1,4 @@
-package foldback.core.stitch.plan;
+package foldback.core.stitch.weight;
 
 /** How the lenses of an overlap meet in a stitched picture. */
 public sealed interface Meeting {
