@@ -2,6 +2,8 @@ package foldback.core.recipe;
 
 import foldback.core.recipe.section.Decisions;
 import foldback.core.recipe.section.Section;
+import foldback.core.seam.guard.Guard;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
@@ -13,12 +15,20 @@ import java.util.function.UnaryOperator;
  * @param feather full ramp across a seam, radians; 0 is a hard cut
  * @param meetingMetres where the lenses' pictures agree; infinite for far
  * @param memorySeconds over what time the flow is taken together; 0 is each frame by itself
+ * @param guards what seams go round; the earlier one wins where two want a seam on two sides
  * @param measure how far apart lenses show the same, where that was measured
  */
-public record Seams(Way way, double feather, double meetingMetres, double memorySeconds, Optional<SeamMeasure> measure)
+public record Seams(
+        Way way,
+        double feather,
+        double meetingMetres,
+        double memorySeconds,
+        List<Guard> guards,
+        Optional<SeamMeasure> measure)
         implements Decisions<Seams> {
     public static final Seams DEFAULT = new Seams(Math.toRadians(4), Double.POSITIVE_INFINITY);
     public static final double MOST_MEMORY = 4;
+    public static final int MOST_GUARDS = 40;
     /** Long enough to be calm, short enough for who walks by. */
     public static final double USUAL_MEMORY = 0.25;
 
@@ -33,6 +43,13 @@ public record Seams(Way way, double feather, double meetingMetres, double memory
     public static final Section<Seams> SECTION = Section.of("seams", Seams.class, DEFAULT);
 
     public Seams {
+        guards = List.copyOf(guards);
+        if (guards.size() > MOST_GUARDS) {
+            throw new IllegalArgumentException("a take has " + MOST_GUARDS + " guards at most: " + guards.size());
+        }
+        if (guards.stream().map(Guard::name).distinct().count() < guards.size()) {
+            throw new IllegalArgumentException("guards of a take have a name each");
+        }
         if (!(feather >= 0 && feather <= Math.PI / 2)) {
             throw new IllegalArgumentException("'feather' must be 0 to 90 degrees: " + Math.toDegrees(feather));
         }
@@ -46,21 +63,27 @@ public record Seams(Way way, double feather, double meetingMetres, double memory
 
     /** Lenses that fade into each other. */
     public Seams(double feather, double meetingMetres) {
-        this(Way.FEATHER, feather, meetingMetres, USUAL_MEMORY, Optional.empty());
+        this(Way.FEATHER, feather, meetingMetres, USUAL_MEMORY, List.of(), Optional.empty());
     }
 
     /** The same by flow, of which this is known. */
     public Seams flowing(SeamMeasure known) {
-        return new Seams(Way.FLOW, feather, meetingMetres, memorySeconds, Optional.of(known));
+        return new Seams(Way.FLOW, feather, meetingMetres, memorySeconds, guards, Optional.of(known));
+    }
+
+    private Seams withGuards(List<Guard> others) {
+        return new Seams(way, feather, meetingMetres, memorySeconds, others, measure);
     }
 
     @Override
     public Seams withSlots(UnaryOperator<String> slotOf) {
-        return this;
+        return withGuards(guards.stream().map(guard -> guard.withSlots(slotOf)).toList());
     }
 
     @Override
     public Seams showing(Predicate<String> isOn) {
-        return this;
+        return withGuards(guards.stream()
+                .filter(guard -> guard.lens().map(isOn::test).orElse(true))
+                .toList());
     }
 }

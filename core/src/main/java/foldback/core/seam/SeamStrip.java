@@ -224,6 +224,16 @@ public final class SeamStrip {
         return (row - (rows - 1) / 2.0) * step;
     }
 
+    /** How far on the first lens's side a direction of the rig is, radians. */
+    public double acrossOf(Direction seen) {
+        return stripFromRig.apply(seen).pitch();
+    }
+
+    /** The column of a direction of the rig, from half a column before the first one on: with beyond the last one what lies before. */
+    public double columnOf(Direction seen) {
+        return column(stripFromRig.apply(seen).yaw());
+    }
+
     double column(double along) {
         double turns = (along - from) / (2 * Math.PI);
         return (turns - Math.floor(turns)) * 2 * Math.PI / alongStep - 0.5;

@@ -111,7 +111,7 @@ class PartlyMovedStitcherTest {
 
     private static PartlyMovedStitcher partly(StitchSettings settings, ShiftPath path, long kept)
             throws InterruptedException {
-        CanvasPart part = CanvasPart.of(settings.canvas(), settings.rigFromCanvas(), path);
+        CanvasPart part = CanvasPart.of(settings.canvas(), settings.rigFromCanvas(), List.of(path::reaches));
         assertThat(part.share()).as("of the canvas that is followed").isBetween(0.02, 0.9);
         return new PartlyMovedStitcher(StitchPlan.compile(settings), moving(settings, path), part, Kernel.FINE, kept);
     }

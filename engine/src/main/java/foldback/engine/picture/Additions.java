@@ -1,5 +1,6 @@
 package foldback.engine.picture;
 
+import foldback.core.seam.SeamMoves;
 import foldback.core.space.Direction;
 import foldback.core.stitch.SphereLayer;
 import foldback.core.stitch.plan.RigMotion;
@@ -15,30 +16,40 @@ import java.util.Optional;
  * @param motion how the rig turned while it filmed; what is level stays so
  * @param weights what the lenses count where several see the same; none for the recipe's feather
  * @param shifts how what the lenses that are on are asked for is moved over time
+ * @param seams where seams of the lenses that are on lie beside where they usually do; not kept for an eye that some lenses serve
  * @param layers what is laid over the stitched picture, the lowest first
  */
 public record Additions(
-        Optional<RigMotion> motion, Optional<WeightMap> weights, ShiftPath shifts, List<SphereLayer> layers) {
-    public static final Additions NONE = new Additions(Optional.empty(), Optional.empty(), ShiftPath.NONE, List.of());
+        Optional<RigMotion> motion,
+        Optional<WeightMap> weights,
+        ShiftPath shifts,
+        SeamMoves seams,
+        List<SphereLayer> layers) {
+    public static final Additions NONE =
+            new Additions(Optional.empty(), Optional.empty(), ShiftPath.NONE, SeamMoves.NONE, List.of());
 
     public Additions {
         layers = List.copyOf(layers);
     }
 
     public Additions withMotion(RigMotion turning) {
-        return new Additions(Optional.of(turning), weights, shifts, layers);
+        return new Additions(Optional.of(turning), weights, shifts, seams, layers);
     }
 
     public Additions withWeights(WeightMap map) {
-        return new Additions(motion, Optional.of(map), shifts, layers);
+        return new Additions(motion, Optional.of(map), shifts, seams, layers);
     }
 
     public Additions withShifts(ShiftPath moved) {
-        return new Additions(motion, weights, moved, layers);
+        return new Additions(motion, weights, moved, seams, layers);
+    }
+
+    public Additions withSeams(SeamMoves moved) {
+        return new Additions(motion, weights, shifts, moved, layers);
     }
 
     public Additions withLayers(List<SphereLayer> laid) {
-        return new Additions(motion, weights, shifts, laid);
+        return new Additions(motion, weights, shifts, seams, laid);
     }
 
     /**
@@ -56,6 +67,7 @@ public record Additions(
                 weights.map(
                         map -> map instanceof WeightMap.OnSphere onSphere ? new OfSome(onSphere, lenses, all) : map),
                 shifts == ShiftPath.NONE ? shifts : new ShiftsOfSome(shifts, lenses),
+                SeamMoves.NONE,
                 layers);
     }
 

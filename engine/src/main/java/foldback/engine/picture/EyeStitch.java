@@ -3,6 +3,7 @@ package foldback.engine.picture;
 import foldback.core.framing.Framing;
 import foldback.core.picture.Frame;
 import foldback.core.run.Threads;
+import foldback.core.seam.SeamMoves;
 import foldback.core.seam.SeamSettings;
 import foldback.core.space.Rotation;
 import foldback.core.space.RotationPath;
@@ -66,17 +67,20 @@ final class EyeStitch implements Stitch {
         ShiftPath shifts = additions.shifts();
         boolean stands = additions.motion().isEmpty()
                 && target.framing().map(Framing::isStill).orElse(true);
-        if (stands && shifts == ShiftPath.NONE) {
+        SeamMoves seams = additions.seams();
+        if (stands && shifts == ShiftPath.NONE && seams == SeamMoves.NONE) {
             return new Stitcher(cache.plan(settings), target.kernel(), keptBytes);
         }
-        MovingPlan moving = cache.moving(settings, target.path(), shown(), shifts, threads);
+        MovingPlan moving = cache.moving(settings, target.path(), shown(), shifts, seams, threads);
         // Where lenses ramp into each other beyond what is moved, all of the canvas has to be followed.
         boolean inPart =
                 stands && levelled.weights() instanceof WeightMap.Feather feather && feather.width() < MOST_FEATHER;
         if (!inPart) {
             return new MovingStitcher(moving, target.kernel());
         }
-        CanvasPart part = CanvasPart.of(settings.canvas(), settings.rigFromCanvas(), shifts);
+        List<CanvasPart.Reach> differing =
+                shifts == ShiftPath.NONE ? List.of(seams::reaches) : List.of(shifts::reaches, seams::reaches);
+        CanvasPart part = CanvasPart.of(settings.canvas(), settings.rigFromCanvas(), differing);
         return new PartlyMovedStitcher(cache.plan(settings), moving, part, target.kernel(), keptBytes);
     }
 

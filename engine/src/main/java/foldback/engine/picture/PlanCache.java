@@ -10,7 +10,9 @@ import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.Balance;
 import foldback.core.rig.Rig;
 import foldback.core.run.Threads;
+import foldback.core.seam.SeamMoves;
 import foldback.core.space.Rotation;
+import foldback.core.stitch.plan.MovableWeights;
 import foldback.core.stitch.plan.MovingPlan;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.StitchPlan;
@@ -29,6 +31,9 @@ public final class PlanCache {
     private final Cache<MovingKey, MovingPlan> moving;
     /** By all but their canvases. */
     private final Cache<StitchSettings, MovingPlan> ofLenses;
+
+    /** By all but their canvases. */
+    private final Cache<StitchSettings, MovableWeights> movable;
 
     private final Cache<LightKey, RecipeLight> lights;
     private final Cache<SizesKey, List<Integer>> halvings;
@@ -49,6 +54,7 @@ public final class PlanCache {
         plans = Caffeine.newBuilder().maximumSize(most).build();
         moving = Caffeine.newBuilder().maximumSize(most).build();
         ofLenses = Caffeine.newBuilder().maximumSize(most).build();
+        movable = Caffeine.newBuilder().maximumSize(most).build();
         lights = Caffeine.newBuilder().maximumSize(most).build();
         halvings = Caffeine.newBuilder().maximumSize(most).build();
     }
@@ -58,7 +64,13 @@ public final class PlanCache {
     }
 
     /** What stays of a stitch whose rig or canvas turns is the same for all turns and levels. */
-    MovingPlan moving(StitchSettings settings, CanvasPath canvas, RigMotion motion, ShiftPath shifts, Threads threads)
+    MovingPlan moving(
+            StitchSettings settings,
+            CanvasPath canvas,
+            RigMotion motion,
+            ShiftPath shifts,
+            SeamMoves seams,
+            Threads threads)
             throws InterruptedException {
         List<Canvas> canvases = canvas.extremes();
         StitchSettings still = settings.on(canvases.get(0), Rotation.IDENTITY);
@@ -73,7 +85,20 @@ public final class PlanCache {
             ofLenses.put(lenses, plan);
             moving.put(key, plan);
         }
-        return plan.with(settings.rigFromCanvas(), canvas, motion, shifts);
+        MovingPlan turned = plan.with(settings.rigFromCanvas(), canvas, motion, shifts);
+        return seams == SeamMoves.NONE ? turned : turned.with(seams, movable(settings, seams, threads));
+    }
+
+    private MovableWeights movable(StitchSettings settings, SeamMoves seams, Threads threads)
+            throws InterruptedException {
+        StitchSettings lenses = settings.on(NO_CANVAS, Rotation.IDENTITY);
+        MovableWeights found = movable.getIfPresent(lenses);
+        if (found == null) {
+            // The strips follow from the same settings.
+            found = MovableWeights.of(lenses, seams.strips(), threads);
+            movable.put(lenses, found);
+        }
+        return found;
     }
 
     List<Integer> halvings(Recipe recipe, CanvasPath canvas, List<RecipePlan.Source> sources) {

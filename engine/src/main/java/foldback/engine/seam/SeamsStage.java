@@ -80,6 +80,7 @@ public final class SeamsStage implements Stage {
                         given.feather(),
                         given.meetingMetres(),
                         given.memorySeconds(),
+                        given.guards(),
                         to.seams().measure()));
     }
 }

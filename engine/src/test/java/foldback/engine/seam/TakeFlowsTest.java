@@ -66,7 +66,7 @@ class TakeFlowsTest {
     }
 
     private static Seams flowing(double memory) {
-        return new Seams(Seams.Way.FLOW, 0.07, Double.POSITIVE_INFINITY, memory, Optional.empty());
+        return new Seams(Seams.Way.FLOW, 0.07, Double.POSITIVE_INFINITY, memory, List.of(), Optional.empty());
     }
 
     private static double[] shifted(ShiftPath path, double seconds) {

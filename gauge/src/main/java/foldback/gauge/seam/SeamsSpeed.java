@@ -73,7 +73,7 @@ public final class SeamsSpeed {
         ShiftPath path = path(rig);
         MovingPlan plan =
                 MovingPlan.compile(settings, CanvasPath.still(settings.canvas()), RigMotion.still(2), path, threads);
-        CanvasPart part = CanvasPart.of(settings.canvas(), settings.rigFromCanvas(), path);
+        CanvasPart part = CanvasPart.of(settings.canvas(), settings.rigFromCanvas(), List.of(path::reaches));
         Stitch flow = new PartlyMovedStitcher(StitchPlan.compile(settings), plan, part, kernel, KEPT_BYTES);
         List<Frame> frames = NoiseFrames.of(rig);
         List<LensLight> lights = Collections.nCopies(frames.size(), NoiseFrames.FORMAT.plain());

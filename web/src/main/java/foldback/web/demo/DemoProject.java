@@ -47,7 +47,8 @@ class DemoProject {
     private static final List<DemoTake> TAKES = List.of(
             new DemoTake("sluice-path", "the sluice path", false, true),
             new DemoTake("among-the-rakers", "among the rakers", false, false),
-            new DemoTake("sluice-path-one-file", "the sluice path in one file", true, false));
+            new DemoTake("sluice-path-one-file", "the sluice path in one file", true, false),
+            new DemoTake("cart-ride", "the cart ride", false, true));
 
     /** @param inSync whether its clips were started together */
     private record DemoTake(String folder, String name, boolean oneFile, boolean inSync) {}

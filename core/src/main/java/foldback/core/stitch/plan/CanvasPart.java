@@ -4,10 +4,10 @@ import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CoordinateGrid;
-import foldback.core.warp.ShiftPath;
 import foldback.core.warp.projection.Projection;
+import java.util.List;
 
-/** The part of a canvas in which lenses may be moved, in whole cells of any plan. Immutable. */
+/** The part of a canvas in which lenses or seams may be moved, in whole cells of any plan. Immutable. */
 public final class CanvasPart {
     /** No plan's cells are larger, and all fit into it. */
     private static final int BLOCK = CoordinateGrid.LARGEST_CELL;
@@ -24,8 +24,19 @@ public final class CanvasPart {
         blocks = new boolean[columns * rows];
     }
 
-    /** The part that a path may move at any time. */
-    public static CanvasPart of(Canvas canvas, Rotation rigFromCanvas, ShiftPath shifts) {
+    /** What may differ from how all else is painted, over directions of the rig. */
+    @FunctionalInterface
+    public interface Reach {
+        /**
+         * Whether it may at any time.
+         *
+         * @param slack how far beside a direction counts, too, radians
+         */
+        boolean reaches(Direction seen, double slack);
+    }
+
+    /** The part in which something may differ at any time. */
+    public static CanvasPart of(Canvas canvas, Rotation rigFromCanvas, List<Reach> differing) {
         CanvasPart part = new CanvasPart((canvas.width() + BLOCK - 1) / BLOCK, (canvas.height() + BLOCK - 1) / BLOCK);
         double[] ray = new double[3];
         for (int block = 0; block < part.blocks.length; block++) {
@@ -37,7 +48,7 @@ public final class CanvasPart {
                 if (!Double.isNaN(ray[0])) {
                     double between = projection.radiansPerPixel(x, y, canvas.width(), canvas.height()) * BLOCK / PLACES;
                     Direction seen = rigFromCanvas.apply(new Direction(ray[0], ray[1], ray[2]));
-                    part.blocks[block] = shifts.reaches(seen, between);
+                    part.blocks[block] = differing.stream().anyMatch(reach -> reach.reaches(seen, between));
                 }
             }
         }

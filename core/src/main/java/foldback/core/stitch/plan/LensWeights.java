@@ -6,6 +6,7 @@ import foldback.core.space.Rotation;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.SamplePlaces;
 import foldback.core.warp.projection.LensPicture;
+import java.util.BitSet;
 import java.util.List;
 
 /**
@@ -52,13 +53,8 @@ final class LensWeights {
 
     /** Those of one lens of a stitch; its canvas and rotation play no part. */
     static LensWeights of(StitchSettings settings, int lens, Threads threads) throws InterruptedException {
+        StitchPlan plan = planOf(settings, lens);
         LensFrame frame = settings.rig().lenses().get(lens).lens().frame();
-        LensPicture picture = new LensPicture(settings.rig().lenses().get(lens), settings.meetingMetres());
-        // Where lenses are asked for something else, they still count by what they show.
-        StitchPlan plan = StitchPlan.compile(
-                settings.withShifts(List.of())
-                        .on(new Canvas(frame.width(), frame.height(), picture), Rotation.IDENTITY),
-                CELL);
         LensWeights found = new LensWeights(frame.width(), frame.height(), frame.width());
         threads.share(found.tileRows, () -> row -> {
             for (int column = 0; column < found.tileColumns; column++) {
@@ -66,6 +62,46 @@ final class LensWeights {
             }
         });
         return found;
+    }
+
+    /** The plan of a stitch whose canvas is a lens's own picture. */
+    static StitchPlan planOf(StitchSettings settings, int lens) {
+        LensFrame frame = settings.rig().lenses().get(lens).lens().frame();
+        LensPicture picture = new LensPicture(settings.rig().lenses().get(lens), settings.meetingMetres());
+        // Where lenses are asked for something else, they still count by what they show.
+        return StitchPlan.compile(
+                settings.withShifts(List.of())
+                        .on(new Canvas(frame.width(), frame.height(), picture), Rotation.IDENTITY),
+                CELL);
+    }
+
+    /**
+     * The same where another plan of the lens's picture differs.
+     *
+     * @param plan as of {@link #planOf}
+     * @param changed its cells that may differ
+     */
+    LensWeights with(StitchPlan plan, int lens, int[] changed, Threads threads) throws InterruptedException {
+        LensFrame frame = plan.settings().rig().lenses().get(lens).lens().frame();
+        LensWeights other = new LensWeights(width, height, stride);
+        System.arraycopy(weights, 0, other.weights, 0, weights.length);
+        System.arraycopy(tiles, 0, other.tiles, 0, tiles.length);
+        BitSet touched = new BitSet(tiles.length);
+        for (int cell : changed) {
+            // What is held for a pixel is of it and its neighbours to the right and below.
+            int x = cell % plan.cellColumns() * CELL;
+            int y = cell / plan.cellColumns() * CELL;
+            for (int corner = 0; corner < 4; corner++) {
+                int column = Math.max(0, x - 1 + corner % 2 * CELL) >> TILE_BITS;
+                int row = Math.max(0, y - 1 + corner / 2 * CELL) >> TILE_BITS;
+                touched.set(Math.min(tileRows - 1, row) * tileColumns + Math.min(tileColumns - 1, column));
+            }
+        }
+        int[] tilesToFill = touched.stream().toArray();
+        threads.share(tilesToFill.length, () -> n -> {
+            other.fill(plan, frame, lens, tilesToFill[n] % tileColumns, tilesToFill[n] / tileColumns);
+        });
+        return other;
     }
 
     private void fill(StitchPlan plan, LensFrame frame, int lens, int column, int row) {
@@ -150,6 +186,11 @@ final class LensWeights {
         }
         System.arraycopy(tiles, 0, laid.tiles, 0, tiles.length);
         return laid;
+    }
+
+    /** From one row to the next. */
+    int stride() {
+        return stride;
     }
 
     int width() {

@@ -3,6 +3,7 @@ package foldback.core.stitch.plan;
 import foldback.core.lens.RadialTable;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Threads;
+import foldback.core.seam.SeamMoves;
 import foldback.core.space.Rotation;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CanvasPath;
@@ -35,7 +36,12 @@ public final class MovingPlan {
     private final CanvasPath canvas;
     private final RigMotion motion;
     private final ShiftPath shifts;
+    private final SeamMoves seams;
+    /** Of a stitch whose seams are moved, else null. */
+    private final MovableWeights movable;
+    /** By picture, where seams are not moved. */
     private final List<LensWeights> weights;
+
     private final List<Optional<RadialTable>> tables;
     private final int cell;
     /** Outside of which cells are left to somebody else; empty for none. */
@@ -46,6 +52,8 @@ public final class MovingPlan {
             CanvasPath canvas,
             RigMotion motion,
             ShiftPath shifts,
+            SeamMoves seams,
+            MovableWeights movable,
             List<LensWeights> weights,
             List<Optional<RadialTable>> tables,
             int cell,
@@ -54,6 +62,8 @@ public final class MovingPlan {
         this.canvas = canvas;
         this.motion = motion;
         this.shifts = shifts;
+        this.seams = seams;
+        this.movable = movable;
         this.weights = weights;
         this.tables = tables;
         this.cell = cell;
@@ -87,14 +97,15 @@ public final class MovingPlan {
                 .map(lens -> RadialTable.of(lens, CoordinateGrid.farthest(lens)))
                 .toList();
         int cell = cell(settings, canvas.extremes(), shifts, threads);
-        return new MovingPlan(settings, canvas, motion, shifts, weights, tables, cell, Optional.empty());
+        return new MovingPlan(
+                settings, canvas, motion, shifts, SeamMoves.NONE, null, weights, tables, cell, Optional.empty());
     }
 
     /** The same on another canvas: what stays of the lenses is known, only the cell that suits the canvas is found anew. */
     public MovingPlan on(CanvasPath other, ShiftPath moved, Threads threads) throws InterruptedException {
         StitchSettings there = settings.on(other.extremes().get(0), settings.rigFromCanvas());
         int suited = cell(there, other.extremes(), moved, threads);
-        return new MovingPlan(there, other, motion, moved, weights, tables, suited, Optional.empty());
+        return new MovingPlan(there, other, motion, moved, seams, movable, weights, tables, suited, Optional.empty());
     }
 
     private static int cell(StitchSettings settings, List<Canvas> canvases, ShiftPath shifts, Threads threads)
@@ -157,7 +168,25 @@ public final class MovingPlan {
      */
     public MovingPlan with(Rotation worldFromCanvas, CanvasPath changing, RigMotion other, ShiftPath moved) {
         return new MovingPlan(
-                settings.with(worldFromCanvas), changing, other, moved, weights, tables, cell, Optional.empty());
+                settings.with(worldFromCanvas),
+                changing,
+                other,
+                moved,
+                seams,
+                movable,
+                weights,
+                tables,
+                cell,
+                Optional.empty());
+    }
+
+    /**
+     * The same with seams that are moved.
+     *
+     * @param found for the strips of these seams and the plan's lenses
+     */
+    public MovingPlan with(SeamMoves moves, MovableWeights found) {
+        return new MovingPlan(settings, canvas, motion, shifts, moves, found, weights, tables, cell, part);
     }
 
     /**
@@ -169,13 +198,16 @@ public final class MovingPlan {
         List<LensWeights> laid = IntStream.range(0, weights.size())
                 .mapToObj(picture -> weights.get(picture).withStride(strides.get(picture)))
                 .toList();
-        return laid.equals(weights) ? this : new MovingPlan(settings, canvas, motion, shifts, laid, tables, cell, part);
+        return laid.equals(weights)
+                ? this
+                : new MovingPlan(settings, canvas, motion, shifts, seams, movable, laid, tables, cell, part);
     }
 
     /** The same for a part of the canvas alone. */
     public MovingPlan within(CanvasPart within) {
         Part limited = new Part(within, nodes(within, settings.canvas(), cell));
-        return new MovingPlan(settings, canvas, motion, shifts, weights, tables, cell, Optional.of(limited));
+        return new MovingPlan(
+                settings, canvas, motion, shifts, seams, movable, weights, tables, cell, Optional.of(limited));
     }
 
     /**
@@ -230,9 +262,29 @@ public final class MovingPlan {
         List<CoordinateGrid> grids = IntStream.range(0, settings.pictures())
                 .mapToObj(picture -> own.get(picture / settings.levels()).halved(picture % settings.levels()))
                 .toList();
-        MomentPlan plan = new MomentPlan(moved, weights, grids, part.map(Part::cells));
+        MomentPlan plan = new MomentPlan(moved, weights(seconds, threads), grids, part.map(Part::cells));
         threads.share(plan.cellRows(), plan::sorter);
         return plan;
+    }
+
+    /** By picture, what lenses count at a moment. */
+    private List<LensWeights> weights(double seconds, Threads threads) throws InterruptedException {
+        if (movable == null) {
+            return weights;
+        }
+        List<float[]> moves = seams.at(seconds);
+        List<LensWeights> moved = new ArrayList<>();
+        for (int lens = 0; lens < settings.rig().lenses().size(); lens++) {
+            int first = settings.picture(lens, 0);
+            LensWeights usual = weights.get(first);
+            LensWeights own = movable.of(lens, usual, moves, threads);
+            moved.add(own);
+            for (int times = 1; times < settings.levels(); times++) {
+                LensWeights coarser = weights.get(first + times);
+                moved.add(own == usual ? coarser : own.halved(times).withStride(coarser.stride()));
+            }
+        }
+        return moved;
     }
 
     public StitchSettings settings() {

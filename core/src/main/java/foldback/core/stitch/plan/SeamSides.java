@@ -8,6 +8,11 @@ final class SeamSides {
     private final int lenses;
     private final float[][] sides;
 
+    private SeamSides(int lenses, float[][] sides) {
+        this.lenses = lenses;
+        this.sides = sides;
+    }
+
     SeamSides(CoordinateGrid[] grids, Weigher weigher) {
         lenses = grids.length;
         int columns = grids[0].columns();
@@ -49,6 +54,23 @@ final class SeamSides {
                 sides[i * lenses + j] = pair;
             }
         }
+    }
+
+    /**
+     * The same with a seam that is moved towards lens i's side.
+     *
+     * @param i less than j
+     * @param moves by so much at each node, radians
+     */
+    SeamSides moved(int i, int j, float[] moves) {
+        float[][] others = sides.clone();
+        float[] pair = sides[i * lenses + j].clone();
+        for (int node = 0; node < pair.length; node++) {
+            // Where one of them does not reach there is no seam.
+            pair[node] -= pair[node] == 0 ? 0 : moves[node];
+        }
+        others[i * lenses + j] = pair;
+        return new SeamSides(lenses, others);
     }
 
     /** How far a node is on lens i's side of the seam with lens j, radians; 0 where one of them does not reach. */

@@ -1,7 +1,6 @@
 package foldback.core.stitch.plan;
 
 import foldback.core.lens.LensFrame;
-import foldback.core.rig.RigLens;
 import foldback.core.stitch.weight.WeightMap;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CoordinateGrid;
@@ -42,6 +41,18 @@ public final class StitchPlan implements CellPlan {
     private final int cellColumns;
     private final int cellRows;
 
+    /** The same with cells of its own that are compiled anew. */
+    private StitchPlan(StitchPlan other) {
+        settings = other.settings;
+        grids = other.grids;
+        pictures = other.pictures;
+        levels = other.levels;
+        cellColumns = other.cellColumns;
+        cellRows = other.cellRows;
+        cells = other.cells.clone();
+        mixed = other.mixed.clone();
+    }
+
     private StitchPlan(StitchSettings settings, CoordinateGrid[] grids) {
         this.settings = settings;
         this.grids = grids;
@@ -77,16 +88,34 @@ public final class StitchPlan implements CellPlan {
     }
 
     private static StitchPlan compile(StitchSettings settings, List<LensView> views, int common) {
-        List<RigLens> lenses = settings.rig().lenses();
         CoordinateGrid[] grids = IntStream.range(0, views.size())
                 .parallel()
                 .mapToObj(i -> CoordinateGrid.of(settings.canvas(), views.get(i), common))
                 .toArray(CoordinateGrid[]::new);
         StitchPlan plan = new StitchPlan(settings, grids);
-        Weigher weigher = new Weigher(lenses, settings.weights(), settings.meeting());
-        SeamSides sides = new SeamSides(grids, weigher);
+        Weigher weigher = weigher(settings);
+        SeamSides sides = plan.sides(weigher);
         IntStream.range(0, plan.cellRows).parallel().forEach(row -> new CellRow(plan, weigher, sides).compile(row));
         return plan;
+    }
+
+    static Weigher weigher(StitchSettings settings) {
+        return new Weigher(settings.rig().lenses(), settings.weights(), settings.meeting());
+    }
+
+    /** Where its seams lie. */
+    SeamSides sides(Weigher weigher) {
+        return new SeamSides(grids, weigher);
+    }
+
+    /** The same with other seams in some cells. */
+    StitchPlan with(SeamSides moved, Weigher weigher, int[] changed) {
+        StitchPlan other = new StitchPlan(this);
+        CellRow compiler = new CellRow(other, weigher, moved);
+        for (int cell : changed) {
+            compiler.compile(cell % cellColumns, cell / cellColumns);
+        }
+        return other;
     }
 
     public Canvas canvas() {
@@ -223,16 +252,20 @@ public final class StitchPlan implements CellPlan {
 
         void compile(int row) {
             for (int column = 0; column < plan.cellColumns; column++) {
-                int node = plan.nodeOf(column, row);
-                int cell = row * plan.cellColumns + column;
-                look(node);
-                leaveOutLosers(node);
-                if (count == 0) {
-                    plan.cells[cell] = EMPTY;
-                } else {
-                    boolean lone = count == 1 && whole[active[0]] && weigher.showsLoneLenses();
-                    plan.cells[cell] = lone ? picture(active[0], node) : mix(cell, node);
-                }
+                compile(column, row);
+            }
+        }
+
+        void compile(int column, int row) {
+            int node = plan.nodeOf(column, row);
+            int cell = row * plan.cellColumns + column;
+            look(node);
+            leaveOutLosers(node);
+            if (count == 0) {
+                plan.cells[cell] = EMPTY;
+            } else {
+                boolean lone = count == 1 && whole[active[0]] && weigher.showsLoneLenses();
+                plan.cells[cell] = lone ? picture(active[0], node) : mix(cell, node);
             }
         }
 
