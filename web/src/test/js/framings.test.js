@@ -1,7 +1,8 @@
 import assert from "node:assert/strict";
 import { test } from "node:test";
 import { marked } from "../../main/resources/static/js/bench/stage/follow.js";
-import { add, current, keyedHere, lookAt, looking, nearest, READY, remove, rename, withShape } from "../../main/resources/static/js/bench/stage/framings.js";
+import { add, current, keyedHere, lookAt, looking, READY, remove, rename, withShape } from "../../main/resources/static/js/bench/stage/framings.js";
+import { nearest } from "../../main/resources/static/js/bench/namedList.js";
 
 /** A store of a take that keeps what it is told. */
 function store() {

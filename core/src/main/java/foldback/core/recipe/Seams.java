@@ -71,7 +71,8 @@ public record Seams(
         return new Seams(Way.FLOW, feather, meetingMetres, memorySeconds, guards, Optional.of(known));
     }
 
-    private Seams withGuards(List<Guard> others) {
+    /** The same with other guards. */
+    public Seams withGuards(List<Guard> others) {
         return new Seams(way, feather, meetingMetres, memorySeconds, others, measure);
     }
 

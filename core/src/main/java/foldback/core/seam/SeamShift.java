@@ -21,9 +21,30 @@ public final class SeamShift implements RayShift {
      *
      * @param sign 1 for the strip's first lens, -1 for its second one
      * @param farthestSine of the angle from the seam up to which it reaches
+     * @param still areas of its two lenses, the first of which counts most
      */
     private record Part(
-            SeamStrip strip, SeamFlow flow, double[] stripFromRig, int sign, double farthestSine, Nearness other) {}
+            SeamStrip strip,
+            SeamFlow flow,
+            double[] stripFromRig,
+            int sign,
+            double farthestSine,
+            Nearness other,
+            List<StillArea> still) {
+
+        /** What share of the way the first lens is moved: all of it where the second one is left as it is. */
+        double share(double along, double across, double x, double y, double z) {
+            double share = strip.share(along, across);
+            if (!still.isEmpty()) {
+                Direction seen = new Direction(x, y, z);
+                for (int n = still.size() - 1; n >= 0; n--) {
+                    double wanted = still.get(n).lens() == strip.first() ? 0 : 1;
+                    share += still.get(n).inside(seen) * (wanted - share);
+                }
+            }
+            return share;
+        }
+    }
 
     /** How near to its axis a lens sees a direction: 1 on it, 0 at the end of its field. */
     private record Nearness(Direction axis, double halfField, double leastCosine) {
@@ -58,6 +79,15 @@ public final class SeamShift implements RayShift {
      * @param flows of the strips, in their order
      */
     public static List<RayShift> of(Rig rig, List<SeamStrip> strips, List<SeamFlow> flows) {
+        return of(rig, strips, flows, List.of());
+    }
+
+    /**
+     * The same where a lens shows areas as they are.
+     *
+     * @param still the first one counts most
+     */
+    public static List<RayShift> of(Rig rig, List<SeamStrip> strips, List<SeamFlow> flows, List<StillArea> still) {
         List<RayShift> shifts = new ArrayList<>();
         for (int lens = 0; lens < rig.lenses().size(); lens++) {
             List<Part> parts = new ArrayList<>();
@@ -71,7 +101,10 @@ public final class SeamShift implements RayShift {
                             strip.stripFromRig().matrix(),
                             strip.first() == lens ? 1 : -1,
                             Math.sin(strip.across(strip.rows())),
-                            Nearness.of(rig, other)));
+                            Nearness.of(rig, other),
+                            still.stream()
+                                    .filter(area -> area.lens() == strip.first() || area.lens() == strip.second())
+                                    .toList()));
                 }
             }
             shifts.add(new SeamShift(parts, Nearness.of(rig, lens)));
@@ -131,7 +164,7 @@ public final class SeamShift implements RayShift {
         double cosAcross = Math.sqrt(Math.max(0, 1 - sy * sy));
         double across = FastAngle.atan2(sinAcross, cosAcross);
         double along = FastAngle.atan2(sx, sz);
-        double share = part.strip.share(along, across);
+        double share = part.share(along, across, x, y, z);
         double moved = part.sign > 0 ? share : -(1 - share);
         double column = node(part.strip.column(along));
         double row = node(part.strip.row(across));

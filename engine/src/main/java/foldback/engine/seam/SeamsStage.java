@@ -5,6 +5,7 @@ import foldback.core.recipe.SeamMeasure;
 import foldback.core.recipe.Seams;
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;
+import foldback.core.seam.guard.GuardReach;
 import foldback.engine.document.SeamsJson;
 import foldback.engine.document.SectionForm;
 import foldback.engine.stage.Stage;
@@ -50,7 +51,17 @@ public final class SeamsStage implements Stage {
         Seams seams = view.recipe().seams();
         double degrees = Math.toDegrees(seams.feather());
         String feather = degrees == 0 ? "hard cut" : String.format(Locale.ROOT, "feather %.1f\u00b0", degrees);
-        String figure = seams.way() == Seams.Way.FLOW ? "flow, " + feather : feather;
+        String way = seams.way() == Seams.Way.FLOW ? "flow, " + feather : feather;
+        String figure = switch (seams.guards().size()) {
+            case 0 -> way;
+            case 1 -> way + ", 1 guard";
+            default -> way + ", " + seams.guards().size() + " guards";
+        };
+        Optional<GuardReach> beyond =
+                GuardReach.worst(view.recipe().geometry().rigOn(), seams.meetingMetres(), seams.guards());
+        if (beyond.isPresent()) {
+            return new Evidence(Verdict.CHECK, sentence(beyond.get()), figure);
+        }
         if (seams.measure().isEmpty()) {
             return new Evidence(Verdict.CHECK, "Not measured.", figure);
         }
@@ -67,6 +78,20 @@ public final class SeamsStage implements Stage {
                 ? "; flow brings it together: look at what crosses the seams there."
                 : "; flow would bring it together.";
         return new Evidence(Verdict.CHECK, apart + end, figure);
+    }
+
+    private static String sentence(GuardReach beyond) {
+        String when = beyond.seconds().isPresent()
+                ? String.format(Locale.ROOT, " at %.1f s", beyond.seconds().getAsDouble())
+                : "";
+        return String.format(
+                Locale.ROOT,
+                "Lens %s sees %.0f%% of guard \u201c%s\u201d%s: a seam shows in the rest. Move it, make it smaller, or let"
+                        + " another lens keep it.",
+                beyond.slot(),
+                100 * beyond.seen(),
+                beyond.guard(),
+                when);
     }
 
     /** What was measured stays each take's own. */

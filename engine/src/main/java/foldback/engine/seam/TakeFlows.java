@@ -13,6 +13,7 @@ import foldback.core.seam.SeamPath;
 import foldback.core.seam.SeamSettings;
 import foldback.core.seam.SeamShift;
 import foldback.core.seam.SeamStrip;
+import foldback.core.seam.guard.GuardedSeams;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.RayShift;
 import foldback.core.warp.ShiftPath;
@@ -131,10 +132,11 @@ public final class TakeFlows {
     /** How a take's lenses are moved; what was not measured yet is. */
     public ShiftPath path(Recipe recipe, Take shown) {
         Key key = Key.of(recipe, shown);
+        Optional<GuardedSeams> guards = TakeGuards.of(recipe);
         return new SeamPath(overlaps(key).strips, seconds -> {
             List<Long> wanted = window(recipe, seconds);
             measure(key, recipe, shown, wanted, Run.QUIET);
-            return shifts(key, recipe, wanted, seconds);
+            return shifts(key, recipe, guards, wanted, seconds);
         });
     }
 
@@ -144,23 +146,25 @@ public final class TakeFlows {
      */
     public ShiftPath pathOfNearest(Recipe recipe, Take shown) {
         Key key = Key.of(recipe, shown);
+        Optional<GuardedSeams> guards = TakeGuards.of(recipe);
         return new SeamPath(overlaps(key).strips, seconds -> {
             List<Long> wanted = window(recipe, seconds);
             if (!wanted.stream().allMatch(number -> isMeasured(key, number))) {
                 wanted = List.of(step(recipe) * nearest(recipe, seconds));
                 measure(key, recipe, shown, wanted, Run.QUIET);
             }
-            return shifts(key, recipe, wanted, seconds);
+            return shifts(key, recipe, guards, wanted, seconds);
         });
     }
 
     /** The same that moves nothing where something was not measured yet: for who cannot wait. */
     public ShiftPath pathOfMeasured(Recipe recipe, Take shown) {
         Key key = Key.of(recipe, shown);
+        Optional<GuardedSeams> guards = TakeGuards.of(recipe);
         return new SeamPath(overlaps(key).strips, seconds -> {
             List<Long> wanted = window(recipe, seconds);
             return wanted.stream().allMatch(number -> isMeasured(key, number))
-                    ? shifts(key, recipe, wanted, seconds)
+                    ? shifts(key, recipe, guards, wanted, seconds)
                     : List.of();
         });
     }
@@ -236,8 +240,13 @@ public final class TakeFlows {
         return Math.round(seconds * recipe.rate().perSecond() / step(recipe));
     }
 
-    private List<RayShift> shifts(Key key, Recipe recipe, List<Long> numbers, double seconds) {
-        return SeamShift.of(key.rig(), overlaps(key).strips, blended(key, recipe, numbers, seconds));
+    private List<RayShift> shifts(
+            Key key, Recipe recipe, Optional<GuardedSeams> guards, List<Long> numbers, double seconds) {
+        return SeamShift.of(
+                key.rig(),
+                overlaps(key).strips,
+                blended(key, recipe, numbers, seconds),
+                guards.map(seams -> seams.areas(seconds)).orElse(List.of()));
     }
 
     private List<SeamFlow> blended(Key key, Recipe recipe, List<Long> numbers, double seconds) {

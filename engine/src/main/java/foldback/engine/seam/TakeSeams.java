@@ -2,8 +2,6 @@ package foldback.engine.seam;
 
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Seams;
-import foldback.core.rig.Rig;
-import foldback.core.seam.guard.GuardedSeams;
 import foldback.engine.picture.Additions;
 import foldback.engine.picture.TakeAdditions;
 import foldback.engine.take.Take;
@@ -43,18 +41,10 @@ public final class TakeSeams implements TakeAdditions {
         return new TakeSeams(moving, flows, Missing.LEFT_OUT);
     }
 
-    private static Additions guarded(Additions base, Recipe recipe) {
-        Rig rig = recipe.geometry().rigOn();
-        Seams seams = recipe.seams();
-        if (seams.guards().isEmpty() || rig.lenses().size() < 2) {
-            return base;
-        }
-        return base.withSeams(new GuardedSeams(rig, seams.meetingMetres(), seams.guards(), seams.feather()));
-    }
-
     @Override
     public Additions of(Recipe recipe, Take shown) {
-        Additions base = guarded(moving.of(recipe, shown), recipe);
+        Additions moved = moving.of(recipe, shown);
+        Additions base = TakeGuards.of(recipe).map(moved::withSeams).orElse(moved);
         if (recipe.seams().way() != Seams.Way.FLOW || shown.clips().size() < 2) {
             return base;
         }

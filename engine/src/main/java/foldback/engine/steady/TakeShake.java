@@ -156,6 +156,14 @@ public final class TakeShake implements TakeAdditions {
                 Collections.nCopies(clips.size(), readOut)));
     }
 
+    /** The rotation from the canvas to the rig at a moment, by the middle lines of its first lens. */
+    public Rotation rigFromCanvas(Recipe recipe, Take shown, double seconds) {
+        Rotation level = recipe.level().at(seconds);
+        return steadied(recipe, shown)
+                .map(motion -> motion.viewFromRig(0, seconds, 0.5).inverse().times(level))
+                .orElse(level);
+    }
+
     private static double firstRow(TakeClip clip, double seconds) {
         return clip.ref().takeTime(clip.index().timeOf(clip.frameAt(seconds)));
     }

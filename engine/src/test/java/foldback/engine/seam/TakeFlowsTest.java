@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import foldback.core.keys.Amount;
+import foldback.core.keys.Track;
 import foldback.core.picture.Frame;
 import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
@@ -14,6 +16,7 @@ import foldback.core.run.Run;
 import foldback.core.run.Threads;
 import foldback.core.run.Verdict;
 import foldback.core.seam.SeamFlow;
+import foldback.core.seam.guard.Guard;
 import foldback.core.space.Direction;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
@@ -118,6 +121,66 @@ class TakeFlowsTest {
         // What does not wait is moved only where all of that is there.
         assertThat(flows.pathOfMeasured(remembering, take).at(MOMENT)).hasSize(2);
         assertThat(flows.pathOfMeasured(remembering, take).at(MOMENT + 0.5)).isEmpty();
+    }
+
+    @Test
+    void aGuardIsShownAsItIsAndTheOtherLensComesToIt() throws Exception {
+        Path own = folder.resolve("guarded");
+        Recipe guarded = alone.with(Seams.SECTION, alone.seams().withGuards(List.of(guard("A", 88.3, -8.6))));
+        double[] usual = shifted(new TakeFlows(own, 0).path(alone, take), MOMENT);
+        ShiftPath path = new TakeFlows(own, 0).path(guarded, take);
+        double[] ray = {0.988, 0.15, 0.03};
+        double[] first = ray.clone();
+        path.at(MOMENT).get(0).shift(first, 1);
+        double[] second = ray.clone();
+        path.at(MOMENT).get(1).shift(second, 1);
+        assertThat(away(first, ray)).isLessThan(1e-9);
+        assertThat(away(second, ray)).isGreaterThan(0.001);
+        // Both were moved before; now the other one alone is, by as much as both together were.
+        double[] lensA = ray.clone();
+        new TakeFlows(own, 0).path(alone, take).at(MOMENT).get(0).shift(lensA, 1);
+        double[] lensB = ray.clone();
+        new TakeFlows(own, 0).path(alone, take).at(MOMENT).get(1).shift(lensB, 1);
+        assertThat(away(second, ray)).isCloseTo(away(lensA, ray) + away(lensB, ray), within(1e-3));
+        // Elsewhere nothing differs, and nothing was measured anew.
+        double[] elsewhere = shifted(path, MOMENT);
+        assertThat(List.of(elsewhere[3], elsewhere[4])).isEqualTo(List.of(usual[3], usual[4]));
+        assertThat(files(own)).isEqualTo(1);
+    }
+
+    private static double away(double[] a, double[] b) {
+        double norm = Math.sqrt(b[0] * b[0] + b[1] * b[1] + b[2] * b[2]);
+        return Math.hypot(Math.hypot(a[0] - b[0] / norm, a[1] - b[1] / norm), a[2] - b[2] / norm);
+    }
+
+    private static Guard guard(String lens, double yaw, double pitch) {
+        return new Guard(
+                "Hat",
+                Optional.of(lens),
+                still(Math.toRadians(yaw)),
+                still(Math.toRadians(pitch)),
+                still(0),
+                still(Math.toRadians(2)),
+                still(Math.toRadians(2)),
+                still(1),
+                Math.toRadians(2));
+    }
+
+    private static Track<Amount> still(double value) {
+        return Track.still(new Amount(value));
+    }
+
+    @Test
+    void aGuardThatItsLensDoesNotSeeWholeIsSaid() {
+        SeamsStage stage = new SeamsStage();
+        Recipe seen = alone.with(Seams.SECTION, alone.seams().withGuards(List.of(guard("A", 82.4, -8.6))));
+        Recipe unseen = alone.with(Seams.SECTION, alone.seams().withGuards(List.of(guard("A", 98, 0))));
+        assertThat(stage.evidence(new StageView(seen, take, 3840, null)).reason())
+                .isEqualTo("Not measured.");
+        Evidence said = stage.evidence(new StageView(unseen, take, 3840, null));
+        assertThat(said.verdict()).isEqualTo(Verdict.CHECK);
+        assertThat(said.reason()).matches("Lens A sees \\d+% of guard \u201cHat\u201d: a seam shows in the rest.*");
+        assertThat(said.figure()).endsWith(", 1 guard");
     }
 
     /** A render, on any number of threads, has the pixels of a preview of its size. */

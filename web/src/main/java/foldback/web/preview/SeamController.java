@@ -1,20 +1,27 @@
 package foldback.web.preview;
 
 import foldback.core.recipe.Recipe;
+import foldback.core.rig.Rig;
 import foldback.core.run.Run;
+import foldback.core.seam.guard.Guard;
+import foldback.core.seam.guard.GuardedSeams;
+import foldback.core.space.Rotation;
 import foldback.core.stitch.weight.Meeting;
 import foldback.core.warp.Kernel;
 import foldback.engine.picture.Target;
 import foldback.engine.preview.Previewer;
 import foldback.engine.seam.SeamView;
 import foldback.engine.seam.TakeFlows;
+import foldback.engine.steady.TakeShake;
 import foldback.engine.take.Take;
 import foldback.media.JpegWriter;
 import foldback.web.Role;
 import foldback.web.recipe.Recipes;
 import foldback.web.take.OpenTakes;
 import java.time.Duration;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.springframework.context.annotation.Profile;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
@@ -37,12 +44,14 @@ class SeamController {
     private final OpenTakes takes;
     private final Previewer previewer;
     private final TakeFlows flows;
+    private final TakeShake shake;
 
-    SeamController(Recipes recipes, OpenTakes takes, Previewer previewer, TakeFlows flows) {
+    SeamController(Recipes recipes, OpenTakes takes, Previewer previewer, TakeFlows flows, TakeShake shake) {
         this.recipes = recipes;
         this.takes = takes;
         this.previewer = previewer;
         this.flows = flows;
+        this.shake = shake;
     }
 
     /** A seam, and the size of its picture. */
@@ -57,6 +66,29 @@ class SeamController {
                         view.canvas().width(),
                         view.canvas().height()))
                 .toList();
+    }
+
+    /**
+     * How guards lie at a moment.
+     *
+     * @param rigFromCanvas a quaternion: w, x, y, z
+     * @param keepers by guard, the slot of the lens that keeps it; none where that is off
+     */
+    record Guarding(double[] rigFromCanvas, Map<String, String> keepers) {}
+
+    @GetMapping("/guards")
+    Guarding guards(@PathVariable Long takeId, @PathVariable int number, @RequestParam double t) {
+        Recipe recipe = recipes.revision(takeId, number).read();
+        Rotation turn = shake.rigFromCanvas(recipe, takes.of(recipe).showing(recipe), t);
+        Rig rig = recipe.geometry().rigOn();
+        Map<String, String> keepers = new LinkedHashMap<>();
+        for (Guard guard : recipe.seams().guards()) {
+            int lens = GuardedSeams.keeper(rig, guard);
+            if (lens >= 0) {
+                keepers.put(guard.name(), rig.lenses().get(lens).slot());
+            }
+        }
+        return new Guarding(new double[] {turn.w(), turn.x(), turn.y(), turn.z()}, keepers);
     }
 
     private List<SeamView> views(Recipe recipe) {

@@ -34,7 +34,7 @@ export function toDegrees(q) {
   return { yaw: yaw / RAD, pitch: pitch / RAD, roll: roll / RAD };
 }
 
-const inverse = ([w, x, y, z]) => [w, -x, -y, -z];
+export const inverse = ([w, x, y, z]) => [w, -x, -y, -z];
 
 /** The rotation about a vector by its length, radians. */
 const ofVector = (v) => {

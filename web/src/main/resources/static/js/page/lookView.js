@@ -142,7 +142,7 @@ export class LookView {
   listen() {
     const { host } = this;
     host.addEventListener("pointerdown", (event) => {
-      if (!this.mayTurn()) {
+      if (!this.mayTurn(event)) {
         return;
       }
       host.setPointerCapture(event.pointerId);

@@ -4,6 +4,7 @@ import foldback.core.rig.Rig;
 import foldback.core.seam.SeamMoves;
 import foldback.core.seam.SeamSettings;
 import foldback.core.seam.SeamStrip;
+import foldback.core.seam.StillArea;
 import foldback.core.space.Direction;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -104,6 +105,13 @@ public final class GuardedSeams implements SeamMoves {
     @Override
     public List<SeamStrip> strips() {
         return strips;
+    }
+
+    /** What is not to be warped at a take time: guards, for the lenses that keep them. */
+    public List<StillArea> areas(double seconds) {
+        return guards.stream()
+                .<StillArea>map(kept -> new KeptArea(kept.lens, kept.guard.at(seconds)))
+                .toList();
     }
 
     @Override

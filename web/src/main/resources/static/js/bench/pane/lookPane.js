@@ -20,9 +20,9 @@ export class LookPane {
       this.redraw();
     });
     host.append(this.over);
-    this.view.mayTurn = () => !stageOf(store.stage).onLook?.grabs();
+    this.view.mayTurn = (event) => !stageOf(store.stage).onLook?.grabs(this, event);
     host.addEventListener("pointerdown", (event) => {
-      if (event.button === 0 && stageOf(store.stage).onLook?.grabs()) {
+      if (event.button === 0 && stageOf(store.stage).onLook?.grabs(this, event)) {
         stageOf(store.stage).onLook.grab(this, event);
       }
     });
@@ -46,7 +46,12 @@ export class LookPane {
   redraw() {
     const { drawn } = stageOf(this.store.stage);
     const { g } = sharp(this.over);
-    drawn?.paint(g, this, (place) => this.view.onScreen(place));
+    drawn?.paint(g, this, (place) => this.onScreen(place));
+  }
+
+  /** Where a place of the canvas is seen, screen pixels; null where it is not. */
+  onScreen(place) {
+    return this.view.onScreen(place);
   }
 
   refresh() {

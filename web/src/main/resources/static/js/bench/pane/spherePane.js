@@ -23,15 +23,15 @@ export class SpherePane {
     this.surface.overlay = (g, o) => {
       this.drawCoverage(g, o);
       this.drawGrid(g, o);
-      stageOf(store.stage).drawn?.paint(g, this, ({ x, y }) => ({ x: o.x + x * o.width, y: o.y + y * o.height }));
+      stageOf(store.stage).drawn?.paint(g, this, (place) => this.onScreen(place, o));
     };
     this.surface.onZoom = () => this.refresh();
     this.surface.onDraw = (percent) => this.caption(percent);
-    this.surface.mayPan = (event) => !stageOf(store.stage).onSphere || event.button === 1 || event.ctrlKey;
+    this.surface.mayPan = (event) => !this.grabs(event) || event.button === 1 || event.ctrlKey;
     this.pictures = latest((signal, asker) => this.fetch(signal, asker), (failure) => pane.note(failure.message));
     host.addEventListener("pointerdown", (event) => {
-      if (event.button === 0 && !event.ctrlKey) {
-        stageOf(store.stage).onSphere?.grab(this, event);
+      if (event.button === 0 && !event.ctrlKey && this.grabs(event)) {
+        stageOf(store.stage).onSphere.grab(this, event);
       }
     });
     host.addEventListener("dblclick", (event) => stageOf(store.stage).onSphere?.doubleClick(this, event));
@@ -60,6 +60,17 @@ export class SpherePane {
   /** The place of the canvas under a pointer. */
   placeAt(event) {
     return this.surface.at(event);
+  }
+
+  /** Where a place of the canvas is seen, screen pixels. */
+  onScreen({ x, y }, o = this.surface.origin()) {
+    return { x: o.x + x * o.width, y: o.y + y * o.height };
+  }
+
+  /** Whether the chosen stage has a use for a press there. */
+  grabs(event) {
+    const { onSphere } = stageOf(this.store.stage);
+    return Boolean(onSphere) && (onSphere.grabs?.(this, event) ?? true);
   }
 
   redraw() {

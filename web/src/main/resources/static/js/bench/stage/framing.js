@@ -6,8 +6,9 @@ import { colour } from "../lane.js";
 import { isKeyed } from "../keyTrack.js";
 import { stroke } from "../overPicture.js";
 import { LEAST_FIELD, outline, placeIn, SHAPES } from "../frameShapes.js";
+import { nearest } from "../namedList.js";
 import { followPart, marking } from "./follow.js";
-import { add, ASPECTS, choose, current, edited, framings, keyedHere, lookAt, looking, nearest, QUANTITIES, READY, remove, rename, saved, withShape } from "./framings.js";
+import { add, ASPECTS, choose, current, edited, framings, keyedHere, lookAt, looking, QUANTITIES, READY, remove, rename, saved, withShape } from "./framings.js";
 
 /** The sphere beside what the framing shows of it. */
 export const views = ["sphere", "frame"];

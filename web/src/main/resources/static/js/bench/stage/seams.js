@@ -6,6 +6,9 @@ import { perRevision } from "../perRevision.js";
 import { worstMoments } from "../worstMoments.js";
 import { plain } from "../format.js";
 import { backgroundJob } from "../sheet/job.js";
+import { guardPart } from "./guards.js";
+
+export { drawn, onLook, onSphere, tracks } from "./guards.js";
 
 const USUAL_MEMORY = 0.25;
 /** Worst moments that lie nearer to each other are one, seconds. */
@@ -19,7 +22,7 @@ const SAID = {
 /** The sphere beside a seam. */
 export const views = ["sphere", "seam"];
 
-/** How lenses meet: feather width, meeting distance, flow and its memory. */
+/** How lenses meet: feather width, meeting distance, flow and its memory, guards. */
 export function sheet(root, store) {
   const seams = () => store.section("seams");
   const way = part(root, "way");
@@ -49,6 +52,10 @@ export function sheet(root, store) {
     onDone: (value) => store.keep(Number.isFinite(value) ? `Meeting at ${value} m` : "Meeting far away", { seams: meeting(value) }),
   });
   part(root, "meeting").append(field);
+  const show = guardPart(root, store);
+  const follow = () => (root.isConnected ? show() : store.removeEventListener("time", follow));
+  store.addEventListener("time", follow);
+  return show;
 }
 
 /** From the worst moment on to the ones that are less and less so, then from the start. */

@@ -1,0 +1,35 @@
+package foldback.engine.seam;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import foldback.core.recipe.Recipe;
+import foldback.core.recipe.Seams;
+import foldback.core.rig.Rig;
+import foldback.core.seam.SeamStrip;
+import foldback.core.seam.guard.GuardedSeams;
+import java.util.List;
+import java.util.Optional;
+
+/** The seams of takes that go round guards. */
+final class TakeGuards {
+    private static final int MOST_KEPT = 16;
+    /** Found once for a rig, since guards are dragged. */
+    private static final Cache<Key, List<SeamStrip>> STRIPS =
+            Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
+
+    private record Key(Rig rig, double meetingMetres) {}
+
+    private TakeGuards() {}
+
+    /** Those of a recipe's lenses that are on; empty where it has no guards, or no seams. */
+    static Optional<GuardedSeams> of(Recipe recipe) {
+        Seams seams = recipe.seams();
+        Rig rig = recipe.geometry().rigOn();
+        if (seams.guards().isEmpty() || rig.lenses().size() < 2) {
+            return Optional.empty();
+        }
+        List<SeamStrip> strips = STRIPS.get(
+                new Key(rig, seams.meetingMetres()), key -> GuardedSeams.stripsOf(key.rig, key.meetingMetres));
+        return Optional.of(new GuardedSeams(rig, strips, seams.guards(), seams.feather()));
+    }
+}
