@@ -38,7 +38,7 @@ class GuardsTest {
             browser.awaitText("guard-lens", "best lens: ");
 
             // Taken by its inside it is moved; elsewhere the picture is, and nothing is kept.
-            bench.drag("pane-sphere", -quarter, 5, 0, -20);
+            bench.drag("pane-sphere", -quarter, -3, 0, -20);
             bench.awaitSaved(3);
             assertThat(guards(api, take).get(0).path("pitch_deg").asDouble())
                     .isGreaterThan(drawn.path("pitch_deg").asDouble() + 5);

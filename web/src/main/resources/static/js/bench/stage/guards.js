@@ -105,7 +105,8 @@ function under(pane, event) {
   };
   if (current) {
     const ends = handles(guards.at(current, time), turn);
-    const held = ["end", "side"].find((name) => far(ends[name]) < NEAR_PX);
+    // A small one can still be moved by its middle.
+    const held = ["end", "side"].find((name) => far(ends[name]) < Math.min(NEAR_PX, far(ends.middle)));
     if (held) {
       return { guard: current, held };
     }
@@ -117,7 +118,7 @@ function under(pane, event) {
 
 /** Guards are pulled open, moved, turned and stretched where they lie; elsewhere the picture is moved as ever. */
 const pointer = {
-  grabs: (pane, event) => Boolean(turnOf(pane)) && (drawing.on || Boolean(under(pane, event))),
+  grabs: (pane, event) => drawing.on || Boolean(turnOf(pane) && under(pane, event)),
 
   grab(pane, event) {
     if (drawing.on) {
@@ -154,19 +155,24 @@ function follow({ host }, event, onMove, onEnd) {
 function open(pane, event) {
   const { store } = pane;
   const from = pane.placeAt(event);
+  let to = null;
   follow(pane, event, (next) => {
-    drawing.pulled = { pane, area: pulled(turnOf(pane), from, pane.placeAt(next)) };
+    to = pane.placeAt(next);
+    const turn = turnOf(pane);
+    drawing.pulled = turn && { pane, area: pulled(turn, from, to) };
     pane.redraw();
   }, (done) => {
-    const area = drawing.pulled?.area;
     drawing.pulled = null;
-    if (done && area) {
+    pane.redraw();
+    if (done && to) {
       drawing.on = false;
-      guards.add(store, written(area));
+      load(store, pane.pane.time()).then(
+        ({ rigFromCanvas }) => guards.add(store, written(pulled(rigFromCanvas, from, to))),
+        (failure) => toast(failure.message),
+      );
     } else if (done) {
       toast("Drag from one corner of what must stay whole to the other; a click draws nothing.");
     }
-    pane.redraw();
   });
 }
 
