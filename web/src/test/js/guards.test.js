@@ -16,6 +16,12 @@ test("what is pulled open fills the box between two places", () => {
   assert.ok(Math.abs(area.length - 5) < 0.02 && Math.abs(area.width - 3) < 0.02);
 });
 
+test("what is higher than wide is long upwards", () => {
+  const area = pulled(STILL, place(-2, 6), place(2, -6));
+  near(area.turn, 90);
+  assert.ok(area.length > 5.9 && area.width < 2.1);
+});
+
 test("on a canvas that is turned against the rig it lies where it was drawn", () => {
   const area = pulled(TURNED, place(20, 30), place(28, 26));
   const { middle, end, side } = handles(area, TURNED);

@@ -34,7 +34,7 @@ public final class SphereFollower {
      *
      * @param start where it is at the first moment
      * @param size the angle that it takes up then, radians
-     * @param moments take times, in order
+     * @param moments take times, rising or falling
      * @param run progress; cancelling throws {@link java.util.concurrent.CancellationException}
      * @throws IllegalArgumentException where there is nothing to hold on to
      */
@@ -109,7 +109,7 @@ public final class SphereFollower {
             if (best.likeness < settings.sure()) {
                 direction = expected;
                 places.add(new Place(next, expected, 0, size));
-                return next - lastSeen <= settings.hiddenSeconds();
+                return Math.abs(next - lastSeen) <= settings.hiddenSeconds();
             }
             Direction found = best.direction(expected, size);
             double since = next - lastSeen;

@@ -1,14 +1,8 @@
 package foldback.core.framing;
 
 import foldback.core.follow.Followed.Place;
-import foldback.core.keys.Amount;
-import foldback.core.keys.Key;
-import foldback.core.keys.KeyThinner;
-import foldback.core.keys.Track;
-import java.util.ArrayList;
+import foldback.core.follow.FollowedKeys;
 import java.util.List;
-import java.util.function.ToDoubleFunction;
-import java.util.stream.Stream;
 
 /** A camera's calm way after something that was followed: without lag, and by few keys. */
 public final class CalmPath {
@@ -28,33 +22,19 @@ public final class CalmPath {
     public static Framing after(Framing framing, List<Place> places, double calmSeconds) {
         double field = framing.field().at(places.get(0).seconds()).value();
         double startYaw = framing.yaw().at(places.get(0).seconds()).value();
-        double[] yaws = unwrapped(places, startYaw);
-        double[] pitches = numbers(places, place -> place.direction().pitch());
+        double[] yaws = FollowedKeys.headings(places, startYaw);
+        double[] pitches =
+                places.stream().mapToDouble(place -> place.direction().pitch()).toArray();
         double step = (places.get(places.size() - 1).seconds() - places.get(0).seconds()) / (places.size() - 1);
         double spread = calmSeconds / 2 / step;
         return new Framing(
                 framing.name(),
                 framing.shape(),
                 framing.aspect(),
-                joined(framing.yaw(), places, calm(yaws, spread), TOLERANCE * field),
-                joined(framing.pitch(), places, calm(pitches, spread), TOLERANCE * field),
+                FollowedKeys.joined(framing.yaw(), places, calm(yaws, spread), TOLERANCE * field),
+                FollowedKeys.joined(framing.pitch(), places, calm(pitches, spread), TOLERANCE * field),
                 framing.roll(),
                 framing.field());
-    }
-
-    private static double[] numbers(List<Place> places, ToDoubleFunction<Place> number) {
-        return places.stream().mapToDouble(number).toArray();
-    }
-
-    /** Headings that go on beyond half a turn, the first one as near as can be to where the camera looked. */
-    private static double[] unwrapped(List<Place> places, double near) {
-        double[] yaws = numbers(places, place -> place.direction().yaw());
-        double before = near;
-        for (int n = 0; n < yaws.length; n++) {
-            yaws[n] = before + Math.IEEEremainder(yaws[n] - before, 2 * Math.PI);
-            before = yaws[n];
-        }
-        return yaws;
     }
 
     /** Means under a bell; beyond the ends values go on as mirrored at the end itself, so that nothing lags there. */
@@ -83,26 +63,5 @@ public final class CalmPath {
             return 2 * values[0] - values[Math.min(last, -n)];
         }
         return n > last ? 2 * values[last] - values[Math.max(0, 2 * last - n)] : values[n];
-    }
-
-    /** The way's keys in place of those that the track has in its time; earlier and later ones stay. */
-    private static Track<Amount> joined(Track<Amount> track, List<Place> places, double[] values, double tolerance) {
-        double from = places.get(0).seconds();
-        double to = places.get(places.size() - 1).seconds();
-        List<Key<Amount>> way = new ArrayList<>();
-        for (int n = 0; n < values.length; n++) {
-            way.add(new Key<>(places.get(n).seconds(), new Amount(values[n])));
-        }
-        Track<Amount> thin = KeyThinner.thin(new Track<>(way), tolerance);
-        // What stays where it is stays there over the whole of its time.
-        List<Key<Amount>> keys =
-                thin.keyed() ? thin.keys() : List.of(new Key<>(from, thin.at(from)), new Key<>(to, thin.at(from)));
-        List<Key<Amount>> others = track.keyed() ? track.keys() : List.of();
-        return new Track<>(Stream.of(
-                        others.stream().filter(key -> key.seconds() < from),
-                        keys.stream(),
-                        others.stream().filter(key -> key.seconds() > to))
-                .flatMap(part -> part)
-                .toList());
     }
 }

@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import foldback.core.run.Run;
 import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.function.DoubleFunction;
 import java.util.function.DoublePredicate;
@@ -123,6 +125,20 @@ class SphereFollowerTest {
         assertThat(followed.isLost()).isTrue();
         double last = followed.places().get(followed.places().size() - 1).seconds();
         assertThat(last).isBetween(1.9, 2.01);
+        assertThat(worst(world, followed)).isLessThan(0.5);
+    }
+
+    /** What a guard is drawn round is followed to where it came from, too. */
+    @Test
+    void timeMayGoBackwards() throws Exception {
+        World world = new World(seconds -> at(15 * seconds, 4), seconds -> 1, seconds -> seconds < 2, 1);
+        List<Double> back = new ArrayList<>(moments(0, 5));
+        Collections.reverse(back);
+        Followed followed = new SphereFollower(world, FollowSettings.DEFAULT)
+                .follow(world.ball().apply(back.get(0)), SIZE, back, Run.QUIET);
+        assertThat(followed.isLost()).isTrue();
+        assertThat(followed.places().get(followed.places().size() - 1).seconds())
+                .isBetween(1.99, 2.1);
         assertThat(worst(world, followed)).isLessThan(0.5);
     }
 

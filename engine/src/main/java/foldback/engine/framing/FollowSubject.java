@@ -1,34 +1,21 @@
 package foldback.engine.framing;
 
-import foldback.core.follow.FollowSettings;
 import foldback.core.follow.Followed;
-import foldback.core.follow.FollowedView;
-import foldback.core.follow.SphereFollower;
 import foldback.core.framing.CalmPath;
-import foldback.core.framing.FrameShape;
 import foldback.core.framing.Framing;
-import foldback.core.framing.Framing.Aspect;
-import foldback.core.keys.Amount;
-import foldback.core.keys.Track;
-import foldback.core.picture.Frame;
 import foldback.core.recipe.Framings;
 import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.Seams;
 import foldback.core.recipe.Steady;
 import foldback.core.recipe.geometry.Geometry;
 import foldback.core.run.Run;
 import foldback.core.space.Direction;
-import foldback.core.space.Rotation;
-import foldback.core.time.TimeSpan;
-import foldback.core.warp.Kernel;
-import foldback.engine.picture.Target;
+import foldback.engine.follow.Subjects;
 import foldback.engine.preview.Previewer;
 import foldback.engine.stage.StageJob;
 import foldback.engine.stage.StageResult;
 import foldback.engine.stage.StageTools;
 import foldback.engine.take.Take;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -44,9 +31,6 @@ final class FollowSubject implements StageJob<FollowSubject.Order> {
             Framings.SECTION.name());
 
     private static final Set<String> SETS = Set.of(Framings.SECTION.name());
-    /** Looks a second at the most. */
-    private static final double LOOKS = 15;
-
     private static final double USUAL_CALM = 1;
     private static final double MOST_CALM = 60;
     private static final double LEAST_SIZE = 1;
@@ -128,9 +112,13 @@ final class FollowSubject implements StageJob<FollowSubject.Order> {
     @Override
     public StageResult run(Recipe recipe, Take take, Order order, StageTools tools, Run run)
             throws InterruptedException {
-        List<Double> moments = moments(recipe, take, order);
-        Followed followed = new SphereFollower(view(recipe, take, tools), FollowSettings.DEFAULT)
-                .follow(order.start(), Math.toRadians(order.sizeDeg().get()), moments, run);
+        Followed followed = new Subjects(tools.get(Previewer.class), recipe, take)
+                .follow(
+                        order.start(),
+                        Math.toRadians(order.sizeDeg().get()),
+                        order.from().orElseThrow(),
+                        order.to().orElse(Double.POSITIVE_INFINITY),
+                        run);
         double last = followed.places().get(followed.places().size() - 1).seconds();
         if (followed.places().size() < 2) {
             throw new IllegalArgumentException(String.format(
@@ -148,58 +136,5 @@ final class FollowSubject implements StageJob<FollowSubject.Order> {
                 ? String.format(Locale.ROOT, "%s follows until %.2f s, where it was lost", framing.name(), last)
                 : framing.name() + " follows what was marked";
         return new StageResult(label, DEPENDS, SETS, recipe.with(Framings.SECTION, new Framings(framings)));
-    }
-
-    private static List<Double> moments(Recipe recipe, Take take, Order order) {
-        TimeSpan whole = take.showing(recipe).commonSpan();
-        double rate = recipe.rate().perSecond();
-        double from = Math.max(whole.from(), order.from().orElseThrow());
-        double to = Math.min(whole.to() - 1 / rate, order.to().orElse(whole.to()));
-        int frames = (int) Math.ceil(rate / LOOKS);
-        List<Double> moments = new ArrayList<>();
-        for (int n = 0; from + n * frames / rate <= to + 1e-9; n++) {
-            moments.add(from + n * frames / rate);
-        }
-        if (moments.size() < 2) {
-            throw new IllegalArgumentException(
-                    "There is no time left to follow anything in: go back, or move the range's end.");
-        }
-        return moments;
-    }
-
-    /** Small looks at what the take shows, level and steady, its lenses simply fading into each other. */
-    private static FollowedView view(Recipe recipe, Take take, StageTools tools) {
-        Previewer previewer = tools.get(Previewer.class);
-        Recipe plain = recipe.with(
-                Seams.SECTION,
-                new Seams(recipe.seams().feather(), recipe.seams().meetingMetres()));
-        return (seconds, turn, field, size) -> {
-            Framing look = look(turn, field);
-            Target target = Target.plain(look, size, size, Kernel.QUICK, Target.Colours.VIEWING);
-            return luma(previewer
-                    .quick(plain, take, seconds, target, Optional.empty(), Run.QUIET)
-                    .frame());
-        };
-    }
-
-    private static Framing look(Rotation turn, double field) {
-        return new Framing(
-                "look",
-                FrameShape.FLAT,
-                new Aspect(1, 1),
-                Track.still(new Amount(turn.yaw())),
-                Track.still(new Amount(turn.pitch())),
-                Track.still(new Amount(turn.roll())),
-                Track.still(new Amount(Math.min(field, FrameShape.FLAT.mostField()))));
-    }
-
-    private static float[] luma(Frame frame) {
-        float[] luma = new float[frame.width() * frame.height()];
-        for (int y = 0; y < frame.height(); y++) {
-            for (int x = 0; x < frame.width(); x++) {
-                luma[y * frame.width() + x] = frame.y().get(x, y);
-            }
-        }
-        return luma;
     }
 }

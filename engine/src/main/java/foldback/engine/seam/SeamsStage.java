@@ -38,7 +38,7 @@ public final class SeamsStage implements Stage {
 
     @Override
     public List<StageJob<?>> jobs() {
-        return List.of(new MeasureFlow());
+        return List.of(new MeasureFlow(), new FollowGuarded());
     }
 
     @Override

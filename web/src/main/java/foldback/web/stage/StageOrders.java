@@ -56,22 +56,31 @@ class StageOrders {
     /**
      * How far a stage's job on a take is.
      *
+     * @param job which one; empty where none was ever asked for
      * @param working whether it waits or goes on
      * @param share that is done, 0 to 1
      * @param message why it did not end well, or does not begin, or empty
      * @param offered whether there is a result that was not recorded, and can be used all the same
      */
-    record Status(boolean working, double share, String message, boolean offered) {
-        private static final Status NONE = new Status(false, 0, "", false);
+    record Status(String job, boolean working, double share, String message, boolean offered) {
+        private static final Status NONE = new Status("", false, 0, "", false);
     }
 
-    /** Starts a job on a revision; one of the same stage that goes on for this take is left alone. */
+    /**
+     * Starts a job on a revision; the same one that goes on for this take is left alone.
+     *
+     * @throws IllegalArgumentException where another one of the stage goes on
+     */
     @Transactional
     Status start(Long takeId, String stage, String job, int base, JsonNode asked) {
         check(recipes.revision(takeId, base).read(), job(stage, job), asked);
         // Two pages may press at once.
         takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
         Optional<StageOrder> known = orders.findByTakeIdAndStage(takeId, stage);
+        if (known.filter(order -> order.isOpen() && !order.job().equals(job)).isPresent()) {
+            throw new IllegalArgumentException(Stages.named(stage).title()
+                    + " is at work on something else for this take. Wait for it, or cancel it.");
+        }
         if (known.filter(StageOrder::isOpen).isEmpty()) {
             known.ifPresent(orders::delete);
             orders.flush();
@@ -107,6 +116,7 @@ class StageOrders {
     private Status status(StageOrder order) {
         boolean stuck = order.isOpen() && workers.present() == 0;
         return new Status(
+                order.job(),
                 order.isOpen(),
                 order.share(),
                 stuck

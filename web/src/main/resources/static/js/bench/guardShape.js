@@ -59,7 +59,8 @@ export function pulled(rigFromCanvas, from, to) {
   const canvasFromMiddle = ofDegrees({ yaw: (middle.x - 0.5) * 360, pitch: (0.5 - middle.y) * 180, roll: 0 });
   const [along, across] = anglesOf(applied(inverse(canvasFromMiddle), b));
   const { yaw, pitch, roll } = toDegrees(times(rigFromCanvas, canvasFromMiddle));
-  return { yaw, pitch, turn: roll, length: bounded(Math.abs(along)), width: bounded(Math.abs(across)) };
+  const [wide, high] = [along, across].map((size) => bounded(Math.abs(size)));
+  return high > wide ? { yaw, pitch, turn: roll + 90, length: high, width: wide } : { yaw, pitch, turn: roll, length: wide, width: high };
 }
 
 /** The same where a place of it was taken to another one. */

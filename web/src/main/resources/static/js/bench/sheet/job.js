@@ -58,6 +58,7 @@ export function backgroundJob(root, store, { stage, job }, { button, idle, busy 
   };
   const told = (request) => request.then(follow).catch((failure) => toast(failure.message));
   cancel.addEventListener("click", () => ask(path, { method: "DELETE" }).catch((failure) => toast(failure.message)));
-  askJson(path).then((status) => (status.working ? follow(status) : showOffer(status))).catch(() => {});
+  const own = (status) => status.job === job;
+  askJson(path).then((status) => own(status) && (status.working ? follow(status) : showOffer(status))).catch(() => {});
   return (order) => told(askJson(`${ofStage}/jobs/${job}?base=${store.kept.revision}`, { body: order }));
 }

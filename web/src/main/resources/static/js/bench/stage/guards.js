@@ -8,11 +8,12 @@ import { colour } from "../lane.js";
 import { namedList, nearest } from "../namedList.js";
 import { numberField } from "../numberField.js";
 import { stroke } from "../overPicture.js";
+import { backgroundJob } from "../sheet/job.js";
 
 const TURNS = 36000;
 const QUANTITIES = [
-  { key: "yaw", id: "yaw_deg", label: "Heading in the rig", short: "Heading", unit: "°", most: TURNS, step: 0.5, decimals: 1, times: 1 },
-  { key: "pitch", id: "pitch_deg", label: "Tilt in the rig", short: "Tilt", unit: "°", most: 90, step: 0.5, decimals: 1, times: 1 },
+  { key: "yaw", id: "yaw_deg", label: "Heading", short: "Heading", unit: "°", most: TURNS, step: 0.5, decimals: 1, times: 1 },
+  { key: "pitch", id: "pitch_deg", label: "Tilt", short: "Tilt", unit: "°", most: 90, step: 0.5, decimals: 1, times: 1 },
   { key: "turn", id: "turn_deg", label: "Turn", short: "Turn", unit: "°", most: TURNS, step: 1, decimals: 1, times: 1 },
   { key: "length", id: "length_deg", label: "Half length", short: "Length", unit: "°", least: LEAST, most: MOST, reset: 4, step: 0.2, decimals: 1, times: 1 },
   { key: "width", id: "width_deg", label: "Half width", short: "Width", unit: "°", least: LEAST, most: MOST, reset: 4, step: 0.2, decimals: 1, times: 1 },
@@ -244,12 +245,30 @@ export function guardPart(root, store) {
     onInput: (value) => store.previewAll(guards.edited(store, { edge_deg: value })),
     onDone: (value) => store.keep(`Soft edge of ${guard.name} ${value}°`, guards.edited(store, { edge_deg: value })),
   }));
+  followGuarded(part(root, "guard-follow-group"), store, guard);
   part(root, "guard-keys").addEventListener("click", () => store.keep(`Set keys of ${guard.name}`, guards.keyedHere(store)));
   return () => fields.forEach((field, i) => {
     field.show();
     // What is dragged in a picture is not saved yet.
     if (store.draft.seams) {
       field.field.set(QUANTITIES[i].times * guards.at(guards.current(store), store.time)[QUANTITIES[i].key]);
+    }
+  });
+}
+
+/** Has it go along with what is in it from here, both ways, within the marked range. */
+function followGuarded(root, store, guard) {
+  const button = part(root, "guard-follow");
+  const start = backgroundJob(root, store, { stage: "seams", job: "follow" }, { button, idle: "Follow what is in it", busy: "Following" });
+  button.addEventListener("click", async () => {
+    const { from, to } = store.range;
+    const before = store.kept.revision;
+    await start({ guard: guard.name, at: store.time, ...(from < store.time && { from }), ...(to > store.time && { to }) });
+    // Where it was lost has to be seen to, and is gone to.
+    const lost = / (?:until|from) (\S+) s(?: on)?, where it was lost$/.exec(store.kept.label);
+    if (lost && store.kept.revision !== before) {
+      store.setTime(Number(lost[1]));
+      toast(`${store.kept.label}. Follow it again from where it is seen, or go on by hand.`);
     }
   });
 }
