@@ -69,7 +69,7 @@ public record RecipePlan(StitchSettings settings, List<Integer> halvings) {
                 recipe.level().still(),
                 recipe.seams().meetingMetres(),
                 recipe.seams().feather());
-        return new RecipePlan(settings.withLevels(possible(levels, lenses)), halvings);
+        return new RecipePlan(settings.with(recipe.seams().weights()).withLevels(possible(levels, lenses)), halvings);
     }
 
     /** How often each lens's picture is halved as a whole, so that no source detail aliases where the canvas is finest. */

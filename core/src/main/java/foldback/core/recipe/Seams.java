@@ -3,6 +3,7 @@ package foldback.core.recipe;
 import foldback.core.recipe.section.Decisions;
 import foldback.core.recipe.section.Section;
 import foldback.core.seam.guard.Guard;
+import foldback.core.stitch.weight.WeightMap;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -36,6 +37,8 @@ public record Seams(
     public enum Way {
         /** One fades into the other; what is near is seen twice. */
         FEATHER,
+        /** Fine detail is cut over the feather, coarse differences of light are spread over the whole overlap. */
+        BANDS,
         /** Both are warped onto each other where they overlap, as far as they show the same, and fade then. */
         FLOW
     }
@@ -69,6 +72,11 @@ public record Seams(
     /** The same by flow, of which this is known. */
     public Seams flowing(SeamMeasure known) {
         return new Seams(Way.FLOW, feather, meetingMetres, memorySeconds, guards, Optional.of(known));
+    }
+
+    /** What lenses count where several show the same. */
+    public WeightMap weights() {
+        return way == Way.BANDS ? new WeightMap.Bands(feather) : new WeightMap.Feather(feather);
     }
 
     /** The same with other guards. */

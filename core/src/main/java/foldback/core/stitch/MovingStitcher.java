@@ -2,6 +2,8 @@ package foldback.core.stitch;
 
 import foldback.core.picture.Frame;
 import foldback.core.run.Threads;
+import foldback.core.stitch.band.BandBlender;
+import foldback.core.stitch.band.BandLifts;
 import foldback.core.stitch.paint.CellPainter;
 import foldback.core.stitch.paint.FieldLifts;
 import foldback.core.stitch.plan.CellPlan;
@@ -13,6 +15,7 @@ import foldback.core.warp.CanvasPath;
 import foldback.core.warp.Kernel;
 import foldback.core.warp.ShiftPath;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Stitches frames of a rig that turns while it films: each is stitched as the rig was when it was filmed, row by row where
@@ -24,6 +27,8 @@ public final class MovingStitcher implements Stitch {
 
     private final Kernel kernel;
     private final Levels levels;
+    /** None where lenses are not blended in bands. */
+    private final Optional<BandBlender> bands;
 
     /**
      * Compiles what stays from frame to frame.
@@ -43,6 +48,7 @@ public final class MovingStitcher implements Stitch {
         this.plan = plan;
         this.kernel = kernel;
         this.levels = new Levels(plan.settings());
+        this.bands = BandBlender.of(plan.settings());
     }
 
     @Override
@@ -50,7 +56,11 @@ public final class MovingStitcher implements Stitch {
             throws InterruptedException {
         StitchInput.check(plan.settings(), sources, lights, canvas);
         List<Frame> pictures = levels.of(sources);
-        paint(seconds, pictures, levels.lights(lights), canvas, threads);
+        List<LensLight> toned = levels.lights(lights);
+        CellPlan moment = moment(seconds, pictures, threads);
+        BandLifts added = BandBlender.lifts(bands, List.of(moment), pictures, toned, threads)
+                .get(0);
+        paint(moment, pictures, toned, added, canvas, threads);
         levels.release(pictures);
     }
 
@@ -58,16 +68,26 @@ public final class MovingStitcher implements Stitch {
         return plan.settings();
     }
 
-    /** Paints from pictures of all levels. */
-    void paint(double seconds, List<Frame> pictures, List<LensLight> toned, Frame canvas, Threads threads)
-            throws InterruptedException {
+    /** The plan of a moment, for pictures of all levels. */
+    CellPlan moment(double seconds, List<Frame> pictures, Threads threads) throws InterruptedException {
         MovingPlan laid = plan.withStrides(
                 pictures.stream().map(source -> source.y().stride()).toList());
         plan = laid;
-        CellPlan moment = laid.at(seconds, threads);
+        return laid.at(seconds, threads);
+    }
+
+    /** Paints from pictures of all levels. */
+    void paint(
+            CellPlan moment,
+            List<Frame> pictures,
+            List<LensLight> toned,
+            BandLifts added,
+            Frame canvas,
+            Threads threads)
+            throws InterruptedException {
         FieldLifts lifts = new FieldLifts(moment);
         threads.share(
                 moment.cellRows(),
-                () -> new CellPainter(moment, toned, lifts, kernel, pictures, canvas, null)::paintRow);
+                () -> new CellPainter(moment, toned, lifts, added, kernel, pictures, canvas, null)::paintRow);
     }
 }

@@ -73,8 +73,7 @@ final class EyeStitch implements Stitch {
         }
         MovingPlan moving = cache.moving(settings, target.path(), shown(), shifts, seams, threads);
         // Where lenses ramp into each other beyond what is moved, all of the canvas has to be followed.
-        boolean inPart =
-                stands && levelled.weights() instanceof WeightMap.Feather feather && feather.width() < MOST_FEATHER;
+        boolean inPart = stands && levelled.weights() instanceof WeightMap.Ramp ramp && ramp.width() < MOST_FEATHER;
         if (!inPart) {
             return new MovingStitcher(moving, target.kernel());
         }

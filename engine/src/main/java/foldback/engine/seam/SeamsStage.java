@@ -51,7 +51,11 @@ public final class SeamsStage implements Stage {
         Seams seams = view.recipe().seams();
         double degrees = Math.toDegrees(seams.feather());
         String feather = degrees == 0 ? "hard cut" : String.format(Locale.ROOT, "feather %.1f\u00b0", degrees);
-        String way = seams.way() == Seams.Way.FLOW ? "flow, " + feather : feather;
+        String way = switch (seams.way()) {
+            case FEATHER -> feather;
+            case BANDS -> "bands, " + feather;
+            case FLOW -> "flow, " + feather;
+        };
         String figure = switch (seams.guards().size()) {
             case 0 -> way;
             case 1 -> way + ", 1 guard";

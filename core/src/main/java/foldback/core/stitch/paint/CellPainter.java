@@ -3,6 +3,7 @@ package foldback.core.stitch.paint;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
+import foldback.core.stitch.band.BandLifts;
 import foldback.core.stitch.plan.CellPlan;
 import foldback.core.stitch.plan.CellWeights;
 import foldback.core.tone.LensLight;
@@ -28,6 +29,7 @@ public final class CellPainter {
     private final CellPlan plan;
     private final List<LensLight> lights;
     private final int[][] lifts;
+    private final BandLifts added;
     private final Kernel kernel;
     private final List<Frame> sources;
     private final Frame canvas;
@@ -62,6 +64,7 @@ public final class CellPainter {
             CellPlan plan,
             List<LensLight> lights,
             FieldLifts fields,
+            BandLifts added,
             Kernel kernel,
             List<Frame> sources,
             Frame canvas,
@@ -72,6 +75,7 @@ public final class CellPainter {
         for (int picture = 0; picture < lifts.length; picture++) {
             lifts[picture] = fields.of(picture, lights.get(picture));
         }
+        this.added = added;
         this.kernel = kernel;
         this.sources = sources;
         this.canvas = canvas;
@@ -143,6 +147,11 @@ public final class CellPainter {
         int pitch = cells * size;
         int columns = Math.min(pitch, canvas.width() - x);
         int rows = Math.min(size, canvas.height() - y);
+        if (added.touches(lens(picture), plan.nodeOf(column, row), cells)) {
+            tone(picture, plan.nodeOf(column, row), cells);
+            store(column, row, cells);
+            return;
+        }
         if (!light.plain()) {
             place(picture, plan.nodeOf(column, row), cells);
             CellStore.storeLevelled(canvas.y(), x, y, columns, rows, luma, pitch, light, toner.places());
@@ -272,18 +281,7 @@ public final class CellPainter {
             } else {
                 gather(picture, node, cells, !plan.areReadable(cell, cells, picture), placesOf(picture));
             }
-            LensLight light = lights.get(picture);
-            if (!light.plain()) {
-                place(picture, node, cells);
-                toner.look(light, luma, cells * size, size);
-                toner.chroma(light, blue, red, count / 4);
-            } else if (light.unchanged()) {
-                round(count);
-            } else {
-                look(light.lumaTable(), light.margin(), luma, count);
-                look(light.chromaTable(), light.margin(), blue, count / 4);
-                look(light.chromaTable(), light.margin(), red, count / 4);
-            }
+            tone(picture, node, cells);
             // Differences from black, so that a hole, where weights sum to 0, comes out black.
             accumulate(luma, black, lumaWeights[picture], lumaSum, count);
             accumulate(blue, mid, chromaWeights[picture], blueSum, count / 4);
@@ -292,6 +290,60 @@ public final class CellPainter {
         finish(lumaSum, black, luma, count);
         finish(blueSum, mid, blue, count / 4);
         finish(redSum, mid, red, count / 4);
+    }
+
+    private int lens(int picture) {
+        return picture / plan.settings().levels();
+    }
+
+    /** Turns what was gathered into code values, with what a lens's bands lack. */
+    private void tone(int picture, int node, int cells) {
+        int count = cells * size * size;
+        LensLight light = lights.get(picture);
+        if (!light.plain()) {
+            place(picture, node, cells);
+            toner.look(light, luma, cells * size, size);
+            toner.chroma(light, blue, red, count / 4);
+        } else if (light.unchanged()) {
+            round(count);
+        } else {
+            look(light.lumaTable(), light.margin(), luma, count);
+            look(light.chromaTable(), light.margin(), blue, count / 4);
+            look(light.chromaTable(), light.margin(), red, count / 4);
+        }
+        if (added.touches(lens(picture), node, cells)) {
+            int max = canvas.format().maxValue();
+            spread(picture, 0, node, cells);
+            addToBlocks(luma, levels, cells * size, size, max);
+            spread(picture, 1, node, cells);
+            add(blue, levels, count / 4, max);
+            spread(picture, 2, node, cells);
+            add(red, levels, count / 4, max);
+        }
+    }
+
+    private void spread(int picture, int part, int node, int cells) {
+        LevelSpread.spread(added.of(lens(picture), part), node, added.columns(), size, cells, levels);
+    }
+
+    /** codes[i] += lifts[i] without their fraction bits, within 0 to {@code max} */
+    private static void add(int[] codes, int[] lifts, int count, int max) {
+        int half = 1 << BandLifts.BITS - 1;
+        for (int i = 0; i < count; i++) {
+            codes[i] = clipped(codes[i] + (lifts[i] + half >> BandLifts.BITS), max);
+        }
+    }
+
+    /** The same for luma, of which a lift is added to each 2 x 2 block. */
+    private static void addToBlocks(int[] codes, int[] lifts, int pitch, int rows, int max) {
+        int half = 1 << BandLifts.BITS - 1;
+        for (int row = 0; row < rows; row++) {
+            int at = row * pitch;
+            int block = row / 2 * (pitch / 2);
+            for (int i = 0; i < pitch; i++) {
+                codes[at + i] = clipped(codes[at + i] + (lifts[block + i / 2] + half >> BandLifts.BITS), max);
+            }
+        }
     }
 
     /** sums[i] += (codes[i] - base) weights[i] */

@@ -81,7 +81,7 @@ public record StitchSettings(
     }
 
     /** The picture of a lens that is halved so many times, by its number among all pictures. */
-    int picture(int lens, int times) {
+    public int picture(int lens, int times) {
         return lens * levels + times;
     }
 

@@ -38,7 +38,7 @@ final class Weigher {
         boolean blended = meeting instanceof Meeting.Blended;
         onSphere = blended && map instanceof WeightMap.OnSphere stated ? Optional.of(stated) : Optional.empty();
         // Weights that are stated may call for a lens wherever it sees anything.
-        double feather = map instanceof WeightMap.Feather ramps ? ramps.width() : Double.POSITIVE_INFINITY;
+        double feather = map instanceof WeightMap.Ramp ramps ? ramps.width() : Double.POSITIVE_INFINITY;
         count = lenses.size();
         halfField = lenses.stream().mapToDouble(lens -> lens.lens().halfField()).toArray();
         axisCosine = new double[count * count];

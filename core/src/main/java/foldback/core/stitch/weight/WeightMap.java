@@ -6,16 +6,29 @@ package foldback.core.stitch.weight;
  */
 public sealed interface WeightMap {
 
-    /**
-     * Lenses ramp into each other across the seams, which lie where two lenses see a direction equally well.
-     *
-     * @param width of a ramp, radians; 0 is a hard cut
-     */
-    record Feather(double width) implements WeightMap {
+    /** Lenses ramp into each other across the seams, which lie where two lenses see a direction equally well. */
+    sealed interface Ramp extends WeightMap {
+        /** Of a ramp, radians; 0 is a hard cut. */
+        double width();
+    }
+
+    /** All that lenses show ramps over the same width. */
+    record Feather(double width) implements Ramp {
         public Feather {
-            if (!(width >= 0) || width > Math.PI) {
-                throw new IllegalArgumentException("'feather' must be 0 to pi: " + width);
-            }
+            check(width);
+        }
+    }
+
+    /** Fine detail ramps over the width; coarse differences of light are spread over the whole overlap. */
+    record Bands(double width) implements Ramp {
+        public Bands {
+            check(width);
+        }
+    }
+
+    private static void check(double width) {
+        if (!(width >= 0) || width > Math.PI) {
+            throw new IllegalArgumentException("'feather' must be 0 to pi: " + width);
         }
     }
 

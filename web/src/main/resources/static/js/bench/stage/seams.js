@@ -16,6 +16,7 @@ const ONE_MOMENT = 1;
 const laneOf = perRevision((store, revision) => askJson(`${store.path}/revisions/${revision}/stages/seams/lane`));
 const SAID = {
   feather: "One lens fades into the other; what is near a seam is seen twice.",
+  bands: "Fine detail is cut over the feather, which may be narrow; differences of light are spread over the whole overlap.",
   flow: "Both lenses are warped onto each other where they overlap, then fade: what is near becomes one.",
 };
 
