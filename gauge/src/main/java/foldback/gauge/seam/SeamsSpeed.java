@@ -1,5 +1,8 @@
 package foldback.gauge.seam;
 
+import foldback.core.keys.Amount;
+import foldback.core.keys.Key;
+import foldback.core.keys.Track;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
@@ -12,15 +15,19 @@ import foldback.core.seam.SeamPath;
 import foldback.core.seam.SeamSettings;
 import foldback.core.seam.SeamShift;
 import foldback.core.seam.SeamStrip;
+import foldback.core.seam.guard.Guard;
+import foldback.core.seam.guard.GuardedSeams;
 import foldback.core.space.Rotation;
 import foldback.core.stitch.PartlyMovedStitcher;
 import foldback.core.stitch.Stitch;
 import foldback.core.stitch.Stitcher;
 import foldback.core.stitch.plan.CanvasPart;
+import foldback.core.stitch.plan.MovableWeights;
 import foldback.core.stitch.plan.MovingPlan;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.stitch.plan.StitchSettings;
+import foldback.core.stitch.weight.WeightMap;
 import foldback.core.tone.LensLight;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CanvasPath;
@@ -33,11 +40,12 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.stream.IntStream;
 
-/** The stitch with flow, once that was measured, against the same with feather, at 3840 x 1920. */
+/** The stitch with bands, guards, and flow once that was measured, against the same with feather, at 3840 x 1920. */
 public final class SeamsSpeed {
     private static final int WIDTH = 3840;
     private static final int THREADS = 2;
@@ -48,7 +56,11 @@ public final class SeamsSpeed {
     /** Moments that a memory takes together. */
     private static final int MOMENTS = 9;
 
-    private static final double BAR = 1.6;
+    private static final double FEATHER = Math.toRadians(4);
+    private static final double FRAME_SECONDS = 0.04;
+    private static final double FLOW_BAR = 1.6;
+    private static final double BANDS_BAR = 1.15;
+    private static final double GUARDS_BAR = 1.2;
 
     private SeamsSpeed() {}
 
@@ -57,7 +69,7 @@ public final class SeamsSpeed {
         try {
             List<Figure> figures = new ArrayList<>();
             for (Kernel kernel : Kernel.values()) {
-                figures.add(figure(kernel, new Threads(executor, THREADS)));
+                figures.addAll(figures(kernel, new Threads(executor, THREADS)));
             }
             return figures;
         } finally {
@@ -65,31 +77,76 @@ public final class SeamsSpeed {
         }
     }
 
-    private static Figure figure(Kernel kernel, Threads threads) throws Exception {
+    private static List<Figure> figures(Kernel kernel, Threads threads) throws Exception {
         Rig rig = ReadyRigs.twoBackToBack();
         StitchSettings settings =
-                new StitchSettings(new Canvas(WIDTH, WIDTH / 2), rig, Rotation.IDENTITY, FAR, Math.toRadians(4));
-        Stitcher feather = new Stitcher(StitchPlan.compile(settings), kernel, KEPT_BYTES);
-        ShiftPath path = path(rig);
-        MovingPlan plan =
-                MovingPlan.compile(settings, CanvasPath.still(settings.canvas()), RigMotion.still(2), path, threads);
-        CanvasPart part = CanvasPart.of(settings.canvas(), settings.rigFromCanvas(), List.of(path::reaches));
-        Stitch flow = new PartlyMovedStitcher(StitchPlan.compile(settings), plan, part, kernel, KEPT_BYTES);
+                new StitchSettings(new Canvas(WIDTH, WIDTH / 2), rig, Rotation.IDENTITY, FAR, FEATHER);
+        List<Way> ways = List.of(
+                new Way("feather", Double.NaN, still(settings, kernel)),
+                new Way("bands", BANDS_BAR, still(settings.with(new WeightMap.Bands(FEATHER)), kernel)),
+                new Way("two guards that move", GUARDS_BAR, guarded(settings, kernel, threads)),
+                new Way("flow", FLOW_BAR, flowing(settings, kernel, threads)));
         List<Frame> frames = NoiseFrames.of(rig);
         List<LensLight> lights = Collections.nCopies(frames.size(), NoiseFrames.FORMAT.plain());
         Frame canvas = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, WIDTH, WIDTH / 2);
-        double[][] seconds = new double[2][ROUNDS];
+        double[][] seconds = new double[ways.size()][ROUNDS];
         for (int round = -WARM_UP; round < ROUNDS; round++) {
-            int at = Math.max(0, round);
-            seconds[0][at] = Timing.time(() -> feather.stitch(0, frames, lights, canvas, threads));
-            seconds[1][at] = Timing.time(() -> flow.stitch(0, frames, lights, canvas, threads));
+            double moment = (round + WARM_UP) * FRAME_SECONDS;
+            for (int way = 0; way < ways.size(); way++) {
+                Stitch stitch = ways.get(way).stitch;
+                seconds[way][Math.max(0, round)] =
+                        Timing.time(() -> stitch.stitch(moment, frames, lights, canvas, threads));
+            }
         }
-        return new Figure(
-                kernel.name().toLowerCase(Locale.ROOT) + " stitch by flow / by feather",
-                Timing.median(seconds[1]) / Timing.median(seconds[0]),
-                "x",
-                Figure.Bar.AT_MOST,
-                BAR);
+        double feather = Timing.median(seconds[0]);
+        return IntStream.range(1, ways.size())
+                .mapToObj(way -> new Figure(
+                        "%s stitch by %s / by feather"
+                                .formatted(kernel.name().toLowerCase(Locale.ROOT), ways.get(way).name),
+                        Timing.median(seconds[way]) / feather,
+                        "x",
+                        Figure.Bar.AT_MOST,
+                        ways.get(way).bar))
+                .toList();
+    }
+
+    /** A way to stitch, and the bar for its ratio. */
+    private record Way(String name, double bar, Stitch stitch) {}
+
+    private static Stitch still(StitchSettings settings, Kernel kernel) {
+        return new Stitcher(StitchPlan.compile(settings), kernel, KEPT_BYTES);
+    }
+
+    private static Stitch flowing(StitchSettings settings, Kernel kernel, Threads threads) throws Exception {
+        ShiftPath path = path(settings.rig());
+        MovingPlan plan = moving(settings, path, threads);
+        CanvasPart part = CanvasPart.of(settings.canvas(), settings.rigFromCanvas(), List.of(path::reaches));
+        return new PartlyMovedStitcher(StitchPlan.compile(settings), plan, part, kernel, KEPT_BYTES);
+    }
+
+    private static Stitch guarded(StitchSettings settings, Kernel kernel, Threads threads) throws Exception {
+        GuardedSeams seams =
+                new GuardedSeams(settings.rig(), FAR, List.of(guard("One", 88), guard("Other", -91)), FEATHER);
+        MovingPlan plan = moving(settings, ShiftPath.NONE, threads)
+                .with(seams, MovableWeights.of(settings, seams.strips(), threads));
+        CanvasPart part = CanvasPart.of(settings.canvas(), settings.rigFromCanvas(), List.of(seams::reaches));
+        return new PartlyMovedStitcher(StitchPlan.compile(settings), plan, part, kernel, KEPT_BYTES);
+    }
+
+    /** As large as somebody four metres away, who crosses a seam. */
+    private static Guard guard(String name, double yaw) {
+        Track<Amount> way = new Track<>(List.of(
+                new Key<>(0, new Amount(Math.toRadians(yaw - 4))), new Key<>(5, new Amount(Math.toRadians(yaw + 6)))));
+        return new Guard(
+                name, Optional.empty(), way, still(0), still(90), still(12), still(3), Track.still(new Amount(1)), 0);
+    }
+
+    private static Track<Amount> still(double degrees) {
+        return Track.still(new Amount(Math.toRadians(degrees)));
+    }
+
+    private static MovingPlan moving(StitchSettings settings, ShiftPath path, Threads threads) throws Exception {
+        return MovingPlan.compile(settings, CanvasPath.still(settings.canvas()), RigMotion.still(2), path, threads);
     }
 
     /** Some moments of a wavy field, taken together for each picture. */
