@@ -3,8 +3,12 @@ package foldback.core.stitch.band;
 import foldback.core.lens.Lens;
 import foldback.core.lens.LensFrame;
 import foldback.core.picture.Frame;
+import foldback.core.rig.RigLens;
 import foldback.core.run.Threads;
+import foldback.core.space.Direction;
+import foldback.core.space.Rotation;
 import foldback.core.stitch.plan.CellPlan;
+import foldback.core.stitch.plan.OutsidePart;
 import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.stitch.weight.Meeting;
@@ -12,6 +16,7 @@ import foldback.core.stitch.weight.WeightMap;
 import foldback.core.tone.LensLight;
 import foldback.core.tone.Toner;
 import foldback.core.warp.CoordinateGrid;
+import foldback.core.warp.LensView;
 import foldback.core.warp.Sampler;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -19,6 +24,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.stream.IntStream;
 
 /** Finds what lenses' values lack in the coarse bands. Safe for many threads. */
 public final class BandBlender {
@@ -26,6 +32,8 @@ public final class BandBlender {
     private static final double FINEST_RAD = Math.toRadians(0.6);
     /** By band, finest first: how quickly lenses hand over to each other, a power of how far a place is inside of them. */
     private static final double[] POWERS = {6, 2};
+    /** Blocks so far beside an overlap are smoothed into it. */
+    private static final double AROUND_RAD = Math.toRadians(6);
     /** Nodes that are turned into code values at a time. */
     private static final int BATCH = 512;
     /** A luma code is the mean of this many, which lie parts of a code apart. */
@@ -33,6 +41,8 @@ public final class BandBlender {
 
     private final StitchSettings settings;
     private final Queue<LensBands[]> free = new ConcurrentLinkedQueue<>();
+    /** Of the plan that came last: that of a rig that stands comes again and again. */
+    private volatile NodeShares last;
 
     private BandBlender(StitchSettings settings) {
         this.settings = settings;
@@ -86,42 +96,69 @@ public final class BandBlender {
             Lens own = settings.rig().lenses().get(lens).lens();
             double pixels = FINEST_RAD * own.focalPx();
             int block = Math.max(2, Integer.highestOneBit((int) Math.round(pixels * Math.sqrt(2))));
-            bands[lens] = new LensBands(own.frame(), block, StitchPlan.MARGIN_PX, POWERS.length);
+            bands[lens] = new LensBands(own.frame(), block, StitchPlan.MARGIN_PX, POWERS.length, shared(lens));
         }
         return bands;
     }
 
+    /** Places of a lens's picture that another lens sees, or that lie so near them that smoothing brings them in. */
+    private LensBands.Places shared(int lens) {
+        RigLens own = settings.rig().lenses().get(lens);
+        List<LensView> others = IntStream.range(0, settings.rig().lenses().size())
+                .filter(other -> other != lens)
+                .mapToObj(other ->
+                        new LensView(settings.rig().lenses().get(other), Rotation.IDENTITY, settings.meetingMetres()))
+                .toList();
+        return (x, y) -> {
+            Direction seen;
+            try {
+                seen = own.rigFromLens().apply(own.lens().unproject(x, y));
+            } catch (IllegalArgumentException beyond) {
+                return false;
+            }
+            return others.stream().anyMatch(other -> {
+                double[] at = other.project(seen);
+                return other.lens().frame().depthInside(at[0], at[1])
+                        > -AROUND_RAD * other.lens().focalPx();
+            });
+        };
+    }
+
     private BandLifts lifts(CellPlan plan, LensBands[] bands, List<LensLight> lights, Threads threads)
             throws InterruptedException {
+        NodeShares known = last;
+        NodeShares shares = known != null && known.isOf(plan) ? known : NodeShares.of(plan, POWERS, threads);
+        if (plan instanceof StitchPlan || plan instanceof OutsidePart) {
+            last = shares;
+        }
         int columns = plan.cellColumns() + 1;
         int rows = plan.cellRows() + 1;
         int[][][] lifts = new int[bands.length][LensBands.PLANES][columns * rows];
-        threads.share(rows, () -> new NodeRow(plan, bands, lights, lifts)::find);
+        threads.share(rows, () -> new NodeRow(plan, shares, bands, lights, lifts)::find);
         return new BandLifts(lifts, columns);
     }
 
     /** Finds the lifts of a row of nodes; one instance a thread. */
     private final class NodeRow {
         private final int[][][] lifts;
+        private final NodeShares shares;
         private final LensBands[] bands;
         private final CoordinateGrid[] grids;
         private final LensLight[] lights;
         private final int columns;
         private final int lenses;
-        /** By lens, how far inside its picture each node is, radians; 0 where it is not. */
-        private final double[][] depths;
-        /** By lens, band and plane, code values at nodes. */
+        /** By lens, band and plane, code values at shared nodes of the row. */
         private final float[][][][] codes;
 
         private final Toner toner = new Toner(4 * BATCH);
-        private final int[] nodes = new int[BATCH];
         private final int[] luma = new int[4 * BATCH];
         private final int[] blue = new int[BATCH];
         private final int[] red = new int[BATCH];
         private final int[] fields = new int[BATCH];
 
-        NodeRow(CellPlan plan, LensBands[] bands, List<LensLight> all, int[][][] lifts) {
+        NodeRow(CellPlan plan, NodeShares shares, LensBands[] bands, List<LensLight> all, int[][][] lifts) {
             this.lifts = lifts;
+            this.shares = shares;
             this.bands = bands;
             lenses = bands.length;
             columns = plan.cellColumns() + 1;
@@ -131,67 +168,44 @@ public final class BandBlender {
                 grids[lens] = plan.grid(settings.picture(lens, 0));
                 lights[lens] = all.get(settings.picture(lens, 0));
             }
-            depths = new double[lenses][columns];
             codes = new float[lenses][POWERS.length][LensBands.PLANES][columns];
         }
 
         void find(int row) {
-            boolean any = false;
-            int[] seen = new int[columns];
-            for (int lens = 0; lens < lenses; lens++) {
-                LensFrame frame = bands[lens].frame();
-                double focal = settings.rig().lenses().get(lens).lens().focalPx();
-                for (int column = 0; column < columns; column++) {
-                    int node = row * columns + column;
-                    double inside = frame.depthInside(grids[lens].x(node), grids[lens].y(node)) - StitchPlan.MARGIN_PX;
-                    // Not a number is not inside.
-                    depths[lens][column] = inside > 0 ? inside / focal : 0;
-                    seen[column] += inside > 0 ? 1 : 0;
-                    any |= seen[column] > 1;
-                }
-            }
-            if (!any) {
+            int[] nodes = shares.columns(row);
+            if (nodes.length == 0) {
                 return;
             }
             for (int lens = 0; lens < lenses; lens++) {
-                read(lens, row, seen);
+                for (int from = 0; from < nodes.length; from += BATCH) {
+                    read(lens, row, nodes, from, Math.min(BATCH, nodes.length - from));
+                }
             }
-            for (int column = 0; column < columns; column++) {
-                if (seen[column] > 1) {
-                    for (int plane = 0; plane < LensBands.PLANES; plane++) {
-                        lift(row * columns + column, column, plane);
-                    }
+            for (int plane = 0; plane < LensBands.PLANES; plane++) {
+                for (int n = 0; n < nodes.length; n++) {
+                    lift(row, n, row * columns + nodes[n], plane);
                 }
             }
         }
 
-        /** Reads a lens's bands where others show the same. */
-        private void read(int lens, int row, int[] seen) {
-            int column = 0;
-            while (column < columns) {
-                int count = 0;
-                while (column < columns && count < BATCH) {
-                    if (seen[column] > 1 && depths[lens][column] > 0) {
-                        nodes[count++] = column;
-                    }
-                    column++;
-                }
-                for (int band = 0; band < POWERS.length && count > 0; band++) {
-                    gather(lens, band, row, count);
-                    tone(lights[lens], count);
-                    keep(codes[lens][band], count);
-                }
+        /** Reads a lens's bands where others show the same; where it shows nothing itself, what it reads is not used. */
+        private void read(int lens, int row, int[] nodes, int from, int count) {
+            for (int band = 0; band < POWERS.length; band++) {
+                gather(lens, band, row, nodes, from, count);
+                tone(lights[lens], count);
+                keep(codes[lens][band], from, count);
             }
         }
 
-        private void gather(int lens, int band, int row, int count) {
+        private void gather(int lens, int band, int row, int[] nodes, int from, int count) {
             float one = 1 << Sampler.FRACTION_BITS;
             int pitch = 2 * count;
             LensFrame frame = bands[lens].frame();
+            boolean fades = !lights[lens].vignetting().isNone();
             for (int i = 0; i < count; i++) {
-                int node = row * columns + nodes[i];
-                double x = grids[lens].x(node);
-                double y = grids[lens].y(node);
+                int node = row * columns + nodes[from + i];
+                double x = Double.isNaN(grids[lens].x(node)) ? 0 : grids[lens].x(node);
+                double y = Double.isNaN(grids[lens].x(node)) ? 0 : grids[lens].y(node);
                 float value = one * bands[lens].at(band, 0, x, y);
                 // A quarter of a code from one to the next.
                 luma[2 * i] = Math.round(value - 0.375f * one);
@@ -200,9 +214,7 @@ public final class BandBlender {
                 luma[pitch + 2 * i + 1] = Math.round(value + 0.375f * one);
                 blue[i] = Math.round(one * bands[lens].at(band, 1, x, y));
                 red[i] = Math.round(one * bands[lens].at(band, 2, x, y));
-                fields[i] = lights[lens].vignetting().isNone()
-                        ? 0
-                        : lights[lens].lift(Math.min(1, frame.fieldShare(x, y))) >> LensLight.LEVEL_BITS;
+                fields[i] = fades ? lights[lens].lift(Math.min(1, frame.fieldShare(x, y))) >> LensLight.LEVEL_BITS : 0;
             }
         }
 
@@ -223,38 +235,30 @@ public final class BandBlender {
             }
         }
 
-        private void keep(float[][] into, int count) {
+        private void keep(float[][] into, int from, int count) {
             int pitch = 2 * count;
             for (int i = 0; i < count; i++) {
                 int sum = luma[2 * i] + luma[2 * i + 1] + luma[pitch + 2 * i] + luma[pitch + 2 * i + 1];
-                into[0][nodes[i]] = (float) sum / SAMPLES;
-                into[1][nodes[i]] = blue[i];
-                into[2][nodes[i]] = red[i];
+                into[0][from + i] = (float) sum / SAMPLES;
+                into[1][from + i] = blue[i];
+                into[2][from + i] = red[i];
             }
         }
 
         /** A lens's bands are replaced by the blend of all lenses': from one band to the next finer one, each with weights of its own. */
-        private void lift(int node, int column, int plane) {
-            double blend = 0;
+        private void lift(int row, int n, int node, int plane) {
+            float blend = 0;
             for (int band = 0; band < POWERS.length; band++) {
-                double sum = 0;
-                double weights = 0;
                 for (int lens = 0; lens < lenses; lens++) {
-                    double depth = depths[lens][column];
-                    if (depth > 0) {
-                        double weight = Math.pow(depth, POWERS[band]);
-                        double value = codes[lens][band][plane][column];
-                        double below = band + 1 < POWERS.length ? codes[lens][band + 1][plane][column] : 0;
-                        sum += weight * (value - below);
-                        weights += weight;
-                    }
+                    float value = codes[lens][band][plane][n];
+                    float below = band + 1 < POWERS.length ? codes[lens][band + 1][plane][n] : 0;
+                    blend += shares.of(row, lens, band)[n] * (value - below);
                 }
-                blend += sum / weights;
             }
             for (int lens = 0; lens < lenses; lens++) {
-                if (depths[lens][column] > 0) {
-                    double lift = blend - codes[lens][0][plane][column];
-                    lifts[lens][plane][node] = (int) Math.round(lift * (1 << BandLifts.BITS + LensLight.LEVEL_BITS));
+                if (!Double.isNaN(grids[lens].x(node))) {
+                    float lift = blend - codes[lens][0][plane][n];
+                    lifts[lens][plane][node] = Math.round(lift * (1 << BandLifts.BITS + LensLight.LEVEL_BITS));
                 }
             }
         }

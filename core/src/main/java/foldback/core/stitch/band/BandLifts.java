@@ -11,7 +11,7 @@ public final class BandLifts {
     /** Fraction bits of what is spread over the pixels of cells. */
     public static final int BITS = 4;
 
-    /** By lens and plane: code values at nodes; null where a lens has none. */
+    /** By lens and plane, code values at nodes. */
     private final int[][][] lifts;
 
     private final int columns;
@@ -30,7 +30,7 @@ public final class BandLifts {
 
     /** Whether anything is added in some cells in a row. */
     public boolean touches(int lens, int node, int cells) {
-        if (lens >= lifts.length || lifts[lens] == null) {
+        if (this == NONE) {
             return false;
         }
         for (int[] plane : lifts[lens]) {

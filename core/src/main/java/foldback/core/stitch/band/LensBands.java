@@ -25,14 +25,14 @@ final class LensBands {
         final int block;
         final int columns;
         final int rows;
-        /** 1 for blocks that are lit whole, else 0. */
+        /** 1 for blocks that are wanted and lit whole, else 0. */
         final float[] lit;
 
         final float[] weights;
         final float[][] values;
         final float[] scratch;
 
-        Band(LensFrame frame, int block, double margin) {
+        Band(LensFrame frame, int block) {
             this.block = block;
             columns = frame.width() / block;
             rows = frame.height() / block;
@@ -40,13 +40,13 @@ final class LensBands {
             weights = new float[lit.length];
             scratch = new float[lit.length];
             values = new float[PLANES][lit.length];
-            double inside = margin + block * Math.sqrt(0.5);
-            for (int n = 0; n < lit.length; n++) {
-                double x = (n % columns + 0.5) * block;
-                double y = (n / columns + 0.5) * block;
-                lit[n] = frame.depthInside(x, y) > inside ? 1 : 0;
-            }
         }
+    }
+
+    /** Places of a picture. */
+    @FunctionalInterface
+    interface Places {
+        boolean holds(double x, double y);
     }
 
     /**
@@ -55,12 +55,20 @@ final class LensBands {
      * @param frame of the pictures that will be read
      * @param block side of the finest band's blocks, pixels, even
      * @param margin of the lit part that is not used, pixels
+     * @param wanted where bands will be asked for; blocks around are read as far as smoothing goes
      */
-    LensBands(LensFrame frame, int block, double margin, int count) {
+    LensBands(LensFrame frame, int block, double margin, int count, Places wanted) {
         this.frame = frame;
         bands = new Band[count];
         for (int n = 0; n < count; n++) {
-            bands[n] = new Band(frame, block << 2 * n, margin);
+            bands[n] = new Band(frame, block << 2 * n);
+        }
+        Band finest = bands[0];
+        double inside = margin + block * Math.sqrt(0.5);
+        for (int n = 0; n < finest.lit.length; n++) {
+            double x = (n % finest.columns + 0.5) * block;
+            double y = (n / finest.columns + 0.5) * block;
+            finest.lit[n] = frame.depthInside(x, y) > inside && wanted.holds(x, y) ? 1 : 0;
         }
     }
 

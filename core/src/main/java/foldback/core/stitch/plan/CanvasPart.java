@@ -38,21 +38,39 @@ public final class CanvasPart {
     /** The part in which something may differ at any time. */
     public static CanvasPart of(Canvas canvas, Rotation rigFromCanvas, List<Reach> differing) {
         CanvasPart part = new CanvasPart((canvas.width() + BLOCK - 1) / BLOCK, (canvas.height() + BLOCK - 1) / BLOCK);
-        double[] ray = new double[3];
+        Look look = new Look(canvas, rigFromCanvas, differing, new double[3]);
         for (int block = 0; block < part.blocks.length; block++) {
-            for (int place = 0; place < PLACES * PLACES && !part.blocks[block]; place++) {
-                double x = block % part.columns * BLOCK + place % PLACES * BLOCK / (PLACES - 1.0);
-                double y = block / part.columns * BLOCK + place / PLACES * BLOCK / (PLACES - 1.0);
-                Projection projection = canvas.projection();
-                projection.ray(x, y, canvas.width(), canvas.height(), ray);
-                if (!Double.isNaN(ray[0])) {
-                    double between = projection.radiansPerPixel(x, y, canvas.width(), canvas.height()) * BLOCK / PLACES;
-                    Direction seen = rigFromCanvas.apply(new Direction(ray[0], ray[1], ray[2]));
-                    part.blocks[block] = differing.stream().anyMatch(reach -> reach.reaches(seen, between));
-                }
+            double left = block % part.columns * BLOCK;
+            double top = block / part.columns * BLOCK;
+            // Most are far from anything that differs: a place that is not known says nothing.
+            boolean near = look.at(left + BLOCK / 2.0, top + BLOCK / 2.0, BLOCK, true);
+            for (int place = 0; near && place < PLACES * PLACES && !part.blocks[block]; place++) {
+                double x = left + place % PLACES * BLOCK / (PLACES - 1.0);
+                double y = top + place / PLACES * BLOCK / (PLACES - 1.0);
+                part.blocks[block] = look.at(x, y, (double) BLOCK / PLACES, false);
             }
         }
         return part;
+    }
+
+    /** Looks whether anything differs about places of a canvas. */
+    private record Look(Canvas canvas, Rotation rigFromCanvas, List<Reach> differing, double[] ray) {
+        /**
+         * About one place.
+         *
+         * @param around how far beside it counts, pixels
+         * @param unknown what to say of a place that shows nothing
+         */
+        boolean at(double x, double y, double around, boolean unknown) {
+            Projection projection = canvas.projection();
+            projection.ray(x, y, canvas.width(), canvas.height(), ray);
+            if (Double.isNaN(ray[0])) {
+                return unknown;
+            }
+            double slack = projection.radiansPerPixel(x, y, canvas.width(), canvas.height()) * around;
+            Direction seen = rigFromCanvas.apply(new Direction(ray[0], ray[1], ray[2]));
+            return differing.stream().anyMatch(reach -> reach.reaches(seen, slack));
+        }
     }
 
     /** Whether a cell lies in it. */

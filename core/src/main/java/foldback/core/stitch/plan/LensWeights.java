@@ -56,9 +56,10 @@ final class LensWeights {
         StitchPlan plan = planOf(settings, lens);
         LensFrame frame = settings.rig().lenses().get(lens).lens().frame();
         LensWeights found = new LensWeights(frame.width(), frame.height(), frame.width());
+        Shown shown = (x, y) -> frame.depthInside(x + 1, y + 1) > StitchPlan.MARGIN_PX;
         threads.share(found.tileRows, () -> row -> {
             for (int column = 0; column < found.tileColumns; column++) {
-                found.fill(plan, frame, lens, column, row);
+                found.fill(plan, shown, lens, column, row);
             }
         });
         return found;
@@ -82,7 +83,7 @@ final class LensWeights {
      * @param changed its cells that may differ
      */
     LensWeights with(StitchPlan plan, int lens, int[] changed, Threads threads) throws InterruptedException {
-        LensFrame frame = plan.settings().rig().lenses().get(lens).lens().frame();
+        Shown shown = (x, y) -> weights[y * stride + x] != 0;
         LensWeights other = new LensWeights(width, height, stride);
         System.arraycopy(weights, 0, other.weights, 0, weights.length);
         System.arraycopy(tiles, 0, other.tiles, 0, tiles.length);
@@ -99,23 +100,30 @@ final class LensWeights {
         }
         int[] tilesToFill = touched.stream().toArray();
         threads.share(tilesToFill.length, () -> n -> {
-            other.fill(plan, frame, lens, tilesToFill[n] % tileColumns, tilesToFill[n] / tileColumns);
+            other.fill(plan, shown, lens, tilesToFill[n] % tileColumns, tilesToFill[n] / tileColumns);
         });
         return other;
     }
 
-    private void fill(StitchPlan plan, LensFrame frame, int lens, int column, int row) {
+    /** Where a lens shows something. */
+    @FunctionalInterface
+    private interface Shown {
+        boolean at(int x, int y);
+    }
+
+    private void fill(StitchPlan plan, Shown shown, int lens, int column, int row) {
         int least = 255;
         int most = 0;
-        for (int y = row << TILE_BITS; y < Math.min(height, row + 1 << TILE_BITS); y++) {
-            for (int x = column << TILE_BITS; x < Math.min(width, column + 1 << TILE_BITS); x++) {
-                int right = Math.min(width - 1, x + 1);
-                int below = Math.min(height - 1, y + 1);
-                int sum = plan.weightAt(lens, x, y)
-                        + plan.weightAt(lens, right, y)
-                        + plan.weightAt(lens, x, below)
-                        + plan.weightAt(lens, right, below);
-                boolean shows = sum > 0 || frame.depthInside(x + 1, y + 1) > StitchPlan.MARGIN_PX;
+        int left = column << TILE_BITS;
+        int top = row << TILE_BITS;
+        // Those to its right and below, too.
+        int[] pixels = new int[(TILE + 1) * (TILE + 1)];
+        plan.weightsIn(lens, left, top, TILE + 1, pixels);
+        for (int y = top; y < Math.min(height, row + 1 << TILE_BITS); y++) {
+            for (int x = left; x < Math.min(width, column + 1 << TILE_BITS); x++) {
+                int at = (y - top) * (TILE + 1) + x - left;
+                int sum = pixels[at] + pixels[at + 1] + pixels[at + TILE + 1] + pixels[at + TILE + 2];
+                boolean shows = sum > 0 || shown.at(x, y);
                 int held = shows ? 1 + (sum * WHOLE + 512) / 1024 : 0;
                 weights[y * stride + x] = (byte) held;
                 least = Math.min(least, held);

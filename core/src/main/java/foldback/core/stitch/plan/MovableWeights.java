@@ -60,9 +60,16 @@ public final class MovableWeights {
      * Of a lens.
      *
      * @param columns by strip, the column of each node of the plan, not a number where the strip does not reach
+     * @param slack how far beside a node its cells reach, radians
      */
     private record OfLens(
-            int lens, StitchPlan plan, Weigher weigher, SeamSides sides, List<SeamStrip> strips, float[][] columns) {
+            int lens,
+            StitchPlan plan,
+            Weigher weigher,
+            SeamSides sides,
+            List<SeamStrip> strips,
+            float[][] columns,
+            double slack) {
 
         static OfLens of(StitchSettings settings, int lens, List<SeamStrip> strips) {
             StitchPlan plan = LensWeights.planOf(settings, lens);
@@ -71,7 +78,8 @@ public final class MovableWeights {
             for (int n = 0; n < columns.length; n++) {
                 columns[n] = columnsOf(plan, strips.get(n));
             }
-            return new OfLens(lens, plan, weigher, plan.sides(weigher), strips, columns);
+            double slack = 2 * plan.cellSize() * plan.canvas().middleRadiansPerPixel();
+            return new OfLens(lens, plan, weigher, plan.sides(weigher), strips, columns, slack);
         }
 
         private static float[] columnsOf(StitchPlan plan, SeamStrip strip) {
@@ -102,10 +110,12 @@ public final class MovableWeights {
                 SeamStrip strip = strips.get(n);
                 float[] byNode = new float[columns[n].length];
                 boolean any = false;
+                double reach = weigher.rampBetween(strip.first(), strip.second()) / 2 + slack;
                 for (int node = 0; node < byNode.length; node++) {
                     byNode[node] = moveAt(strip, moves.get(n), columns[n][node]);
-                    if (byNode[node] != 0) {
-                        any = true;
+                    any |= byNode[node] != 0;
+                    if (byNode[node] != 0
+                            && differs(sides.side(strip.first(), strip.second(), node), byNode[node], reach)) {
                         markCells(node, changed);
                     }
                 }
@@ -117,7 +127,12 @@ public final class MovableWeights {
                 return usual;
             }
             int[] cells = changed.stream().toArray();
-            return usual.with(plan.with(moved, weigher, cells), lens, cells, threads);
+            return usual.with(plan.with(moved, weigher, cells, threads), lens, cells, threads);
+        }
+
+        /** Whether a lens counts otherwise about a node: not where the same one counts alone beside both places of the seam. */
+        private static boolean differs(float side, float move, double reach) {
+            return Math.min(side, side - move) < reach && Math.max(side, side - move) > -reach;
         }
 
         /** A move between columns; 0 where the strip does not reach. */

@@ -1,6 +1,7 @@
 package foldback.core.stitch.plan;
 
 import foldback.core.lens.LensFrame;
+import foldback.core.run.Threads;
 import foldback.core.stitch.weight.WeightMap;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CoordinateGrid;
@@ -109,12 +110,12 @@ public final class StitchPlan implements CellPlan {
     }
 
     /** The same with other seams in some cells. */
-    StitchPlan with(SeamSides moved, Weigher weigher, int[] changed) {
+    StitchPlan with(SeamSides moved, Weigher weigher, int[] changed, Threads threads) throws InterruptedException {
         StitchPlan other = new StitchPlan(this);
-        CellRow compiler = new CellRow(other, weigher, moved);
-        for (int cell : changed) {
-            compiler.compile(cell % cellColumns, cell / cellColumns);
-        }
+        threads.share(changed.length, () -> {
+            CellRow compiler = new CellRow(other, weigher, moved);
+            return n -> compiler.compile(changed[n] % cellColumns, changed[n] / cellColumns);
+        });
         return other;
     }
 
@@ -185,13 +186,46 @@ public final class StitchPlan implements CellPlan {
     /** The weight in 256ths of a lens at a canvas pixel; for tests, measures and pages that show the seams. */
     public int weightAt(int lens, int x, int y) {
         int size = cellSize();
-        int cell = y / size * cellColumns + x / size;
+        return weightIn(lens, y / size * cellColumns + x / size, y % size * size + x % size);
+    }
+
+    /**
+     * The weights of a lens in a square of the canvas, as {@link #weightAt} gives them; beyond the canvas's sides as at them.
+     *
+     * @param side of the square, pixels
+     * @param into row after row, written
+     */
+    void weightsIn(int lens, int left, int top, int side, int[] into) {
+        int size = cellSize();
+        int width = settings.canvas().width();
+        int height = settings.canvas().height();
+        for (int v = 0; v < side; v++) {
+            int y = Math.min(height - 1, top + v);
+            int u = 0;
+            while (u < side) {
+                int x = Math.min(width - 1, left + u);
+                int cell = y / size * cellColumns + x / size;
+                // As far as the cell goes; what lies beyond the canvas is the last pixel's.
+                int run = x < left + u ? side - u : Math.min(side - u, size - x % size);
+                int inside = Math.min(run, width - x);
+                for (int k = 0; k < run; k++) {
+                    int pixel = y % size * size + x % size + Math.min(k, inside - 1);
+                    into[v * side + u + k] = weightIn(lens, cell, pixel);
+                }
+                u += run;
+            }
+        }
+    }
+
+    private int weightIn(int lens, int cell, int pixel) {
         int first = settings.picture(lens, 0);
+        int last = first + settings.levels() - 1;
+        if (cells[cell] != MIXED) {
+            return cells[cell] >= first && cells[cell] <= last ? 256 : 0;
+        }
         int sum = 0;
-        for (int picture = first; picture < first + settings.levels(); picture++) {
-            sum += cells[cell] != MIXED
-                    ? cells[cell] == picture ? 256 : 0
-                    : mixed[cell].weight(picture, y % size * size + x % size);
+        for (int picture = first; picture <= last; picture++) {
+            sum += mixed[cell].weight(picture, pixel);
         }
         return sum;
     }
@@ -329,6 +363,9 @@ public final class StitchPlan implements CellPlan {
         private int mix(int cell, int node) {
             Arrays.fill(depth, 0);
             findSides(node);
+            if (count == 2 && deep[active[0]] && deep[active[1]] && weigher.weighsPairs()) {
+                return mixPair(cell, node, active[0], active[1]);
+            }
             int size = plan.cellSize();
             short[][] perLens = new short[lenses][];
             int[] used = new int[lenses];
@@ -384,6 +421,37 @@ public final class StitchPlan implements CellPlan {
             return MIXED;
         }
 
+        /** As {@link #mix}, for a cell that lies so far inside two lenses' pictures that all of it hangs on the seam between them. */
+        private int mixPair(int cell, int node, int first, int second) {
+            int size = plan.cellSize();
+            short[] ones = new short[size * size];
+            short[] others = new short[size * size];
+            int at = 4 * (first * lenses + second);
+            int most = 0;
+            int least = 256;
+            for (int v = 0; v < size; v++) {
+                for (int u = 0; u < size; u++) {
+                    double side = sideAt(at, (double) u / size, (double) v / size);
+                    int weight = weigher.weighPair(first, second, side);
+                    ones[v * size + u] = (short) weight;
+                    others[v * size + u] = (short) (256 - weight);
+                    most = Math.max(most, weight);
+                    least = Math.min(least, weight);
+                }
+            }
+            if (least == 256 || most == 0) {
+                return picture(least == 256 ? first : second, node);
+            }
+            short[][] perPicture = new short[plan.pictures.length][];
+            boolean[] readable = new boolean[plan.pictures.length];
+            perPicture[picture(first, node)] = ones;
+            perPicture[picture(second, node)] = others;
+            readable[picture(first, node)] = true;
+            readable[picture(second, node)] = true;
+            plan.mixed[cell] = new MixedCell(perPicture, readable);
+            return MIXED;
+        }
+
         /** Finds what is stated for a pixel. */
         private void state(WeightMap.OnSphere map, int node, int u, int v) {
             int columns = plan.cellColumns + 1;
@@ -415,14 +483,18 @@ public final class StitchPlan implements CellPlan {
             }
         }
 
+        /** Between the corners of a cell. */
+        private double sideAt(int at, double u, double v) {
+            double above = cornerSides[at] + (cornerSides[at + 1] - cornerSides[at]) * u;
+            double below = cornerSides[at + 2] + (cornerSides[at + 3] - cornerSides[at + 2]) * u;
+            return above + (below - above) * v;
+        }
+
         private void placeSides(double u, double v) {
             for (int a = 0; a < count; a++) {
                 for (int b = a + 1; b < count; b++) {
                     int pair = active[a] * lenses + active[b];
-                    int at = 4 * pair;
-                    double above = cornerSides[at] + (cornerSides[at + 1] - cornerSides[at]) * u;
-                    double below = cornerSides[at + 2] + (cornerSides[at + 3] - cornerSides[at + 2]) * u;
-                    sides[pair] = above + (below - above) * v;
+                    sides[pair] = sideAt(4 * pair, u, v);
                     sides[active[b] * lenses + active[a]] = -sides[pair];
                 }
             }

@@ -21,6 +21,9 @@ final class Weigher {
     /** Over what share of the used radius a lens fades out at its rim when another one covers the place. */
     private static final double RIM_FADE = 0.012;
 
+    private static final double RIM_TRACE = 1e-6;
+    private static final double WHOLE_RIM = RIM_TRACE + 1;
+
     private final int count;
     private final double[] halfField;
     private final double[] axisCosine;
@@ -143,9 +146,28 @@ final class Weigher {
         share(active, actives, depth, raw, weights);
     }
 
+    /** Whether places so far inside two lenses' pictures that their rims play no part are weighed by the seam between them alone. */
+    boolean weighsPairs() {
+        return meeting instanceof Meeting.Blended && onSphere.isEmpty();
+    }
+
+    /**
+     * The weight of the first of two lenses, as {@link #weigh} finds it where the rims of both play no part; the other one has the rest.
+     *
+     * @param i the one that comes first among those that count
+     * @param side how far the place is on its side of the seam, radians
+     */
+    int weighPair(int i, int j, double side) {
+        double width = ramp[i * count + j];
+        double one = WHOLE_RIM * (width > 0 ? smooth(0.5 + side / width) : side > 0 || side == 0 && i < j ? 1 : 0);
+        double other = WHOLE_RIM * (width > 0 ? smooth(0.5 - side / width) : side < 0 || side == 0 && j < i ? 1 : 0);
+        double sum = one + other;
+        return other > one ? (int) Math.round(256 * one / sum) : 256 - (int) Math.round(256 * other / sum);
+    }
+
     /** A trace is kept, so that the only lens at a place counts whole however near its rim. */
     private double rimWeight(double[] depth, int lens) {
-        return 1e-6 + smooth(depth[lens] / rimFadePx[lens]);
+        return RIM_TRACE + smooth(depth[lens] / rimFadePx[lens]);
     }
 
     /** What states weights direction by direction, where something does. */
