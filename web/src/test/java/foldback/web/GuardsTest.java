@@ -84,6 +84,9 @@ class GuardsTest {
                 .isEqualTo(200);
         String sphere = "/api/takes/" + take + "/revisions/%d/sphere?t=1&width=512";
         assertThat(api.bytes(sphere.formatted(2))).isNotEqualTo(api.bytes(sphere.formatted(3)));
+        String bands = body.formatted(3, guard.formatted("B")).replace("\"feather\"", "\"bands\"");
+        assertThat(api.post("/api/takes/" + take + "/revisions", bands).status()).isEqualTo(200);
+        assertThat(api.bytes(sphere.formatted(4))).isNotEqualTo(api.bytes(sphere.formatted(3)));
         JsonNode lying =
                 api.get("/api/takes/" + take + "/revisions/3/seams/guards?t=1").json();
         assertThat(lying.path("keepers").path("Post").asString()).isEqualTo("B");

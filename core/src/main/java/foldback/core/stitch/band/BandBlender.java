@@ -19,6 +19,7 @@ import foldback.core.warp.CoordinateGrid;
 import foldback.core.warp.LensView;
 import foldback.core.warp.Sampler;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
@@ -155,6 +156,8 @@ public final class BandBlender {
         private final int[] blue = new int[BATCH];
         private final int[] red = new int[BATCH];
         private final int[] fields = new int[BATCH];
+        private final float[] read = new float[LensBands.PLANES];
+        private final float[] blend;
 
         NodeRow(CellPlan plan, NodeShares shares, LensBands[] bands, List<LensLight> all, int[][][] lifts) {
             this.lifts = lifts;
@@ -168,6 +171,7 @@ public final class BandBlender {
                 grids[lens] = plan.grid(settings.picture(lens, 0));
                 lights[lens] = all.get(settings.picture(lens, 0));
             }
+            blend = new float[columns];
             codes = new float[lenses][POWERS.length][LensBands.PLANES][columns];
         }
 
@@ -182,8 +186,9 @@ public final class BandBlender {
                 }
             }
             for (int plane = 0; plane < LensBands.PLANES; plane++) {
-                for (int n = 0; n < nodes.length; n++) {
-                    lift(row, n, row * columns + nodes[n], plane);
+                blend(row, plane, nodes.length);
+                for (int lens = 0; lens < lenses; lens++) {
+                    lift(lens, row * columns, nodes, plane);
                 }
             }
         }
@@ -204,16 +209,18 @@ public final class BandBlender {
             boolean fades = !lights[lens].vignetting().isNone();
             for (int i = 0; i < count; i++) {
                 int node = row * columns + nodes[from + i];
-                double x = Double.isNaN(grids[lens].x(node)) ? 0 : grids[lens].x(node);
-                double y = Double.isNaN(grids[lens].x(node)) ? 0 : grids[lens].y(node);
-                float value = one * bands[lens].at(band, 0, x, y);
+                double x = grids[lens].x(node);
+                double y = grids[lens].y(node);
+                // Where the lens knows nothing, what is read is not used.
+                bands[lens].read(band, x == x ? (float) x : 0, x == x ? (float) y : 0, read);
+                float value = one * read[0];
                 // A quarter of a code from one to the next.
-                luma[2 * i] = Math.round(value - 0.375f * one);
-                luma[2 * i + 1] = Math.round(value - 0.125f * one);
-                luma[pitch + 2 * i] = Math.round(value + 0.125f * one);
-                luma[pitch + 2 * i + 1] = Math.round(value + 0.375f * one);
-                blue[i] = Math.round(one * bands[lens].at(band, 1, x, y));
-                red[i] = Math.round(one * bands[lens].at(band, 2, x, y));
+                luma[2 * i] = rounded(value - 0.375f * one);
+                luma[2 * i + 1] = rounded(value - 0.125f * one);
+                luma[pitch + 2 * i] = rounded(value + 0.125f * one);
+                luma[pitch + 2 * i + 1] = rounded(value + 0.375f * one);
+                blue[i] = rounded(one * read[1]);
+                red[i] = rounded(one * read[2]);
                 fields[i] = fades ? lights[lens].lift(Math.min(1, frame.fieldShare(x, y))) >> LensLight.LEVEL_BITS : 0;
             }
         }
@@ -245,22 +252,47 @@ public final class BandBlender {
             }
         }
 
-        /** A lens's bands are replaced by the blend of all lenses': from one band to the next finer one, each with weights of its own. */
-        private void lift(int row, int n, int node, int plane) {
-            float blend = 0;
+        /** The blend of all lenses: from one band to the next finer one, each with weights of its own. */
+        private void blend(int row, int plane, int count) {
+            Arrays.fill(blend, 0, count, 0);
             for (int band = 0; band < POWERS.length; band++) {
                 for (int lens = 0; lens < lenses; lens++) {
-                    float value = codes[lens][band][plane][n];
-                    float below = band + 1 < POWERS.length ? codes[lens][band + 1][plane][n] : 0;
-                    blend += shares.of(row, lens, band)[n] * (value - below);
+                    add(shares.of(row, lens, band), codes[lens][band][plane], blend, count);
+                    if (band + 1 < POWERS.length) {
+                        take(shares.of(row, lens, band), codes[lens][band + 1][plane], blend, count);
+                    }
                 }
             }
-            for (int lens = 0; lens < lenses; lens++) {
+        }
+
+        /** A lens's bands are replaced by the blend. */
+        private void lift(int lens, int first, int[] nodes, int plane) {
+            float[] own = codes[lens][0][plane];
+            int[] into = lifts[lens][plane];
+            float one = 1 << BandLifts.BITS + LensLight.LEVEL_BITS;
+            for (int n = 0; n < nodes.length; n++) {
+                int node = first + nodes[n];
                 if (!Double.isNaN(grids[lens].x(node))) {
-                    float lift = blend - codes[lens][0][plane][n];
-                    lifts[lens][plane][node] = Math.round(lift * (1 << BandLifts.BITS + LensLight.LEVEL_BITS));
+                    into[node] = Math.round((blend[n] - own[n]) * one);
                 }
             }
+        }
+    }
+
+    /** Of values that are no less than -0.5: Math.round does more, and takes its time. */
+    private static int rounded(float value) {
+        return (int) (value + 0.5f);
+    }
+
+    private static void add(float[] shares, float[] values, float[] sums, int count) {
+        for (int n = 0; n < count; n++) {
+            sums[n] += shares[n] * values[n];
+        }
+    }
+
+    private static void take(float[] shares, float[] values, float[] sums, int count) {
+        for (int n = 0; n < count; n++) {
+            sums[n] -= shares[n] * values[n];
         }
     }
 

@@ -23,6 +23,7 @@ final class LensBands {
     /** A band: values of luma, blue and red by block, row after row. */
     private static final class Band {
         final int block;
+        final float perPixel;
         final int columns;
         final int rows;
         /** 1 for blocks that are wanted and lit whole, else 0. */
@@ -34,6 +35,7 @@ final class LensBands {
 
         Band(LensFrame frame, int block) {
             this.block = block;
+            perPixel = 1f / block;
             columns = frame.width() / block;
             rows = frame.height() / block;
             lit = new float[columns * rows];
@@ -190,19 +192,26 @@ final class LensBands {
         return frame;
     }
 
-    /** A band's value at a place of the picture, between the middles of blocks. */
-    float at(int number, int plane, double x, double y) {
+    /**
+     * Reads a band's values at a place of the picture, between the middles of blocks.
+     *
+     * @param into of luma, blue and red, written
+     */
+    void read(int number, float x, float y, float[] into) {
         Band band = bands[number];
-        float[] values = band.values[plane];
-        double column = Math.max(0, Math.min(band.columns - 1.001, x / band.block - 0.5));
-        double row = Math.max(0, Math.min(band.rows - 1.001, y / band.block - 0.5));
+        float column = Math.max(0, Math.min(band.columns - 1.001f, x * band.perPixel - 0.5f));
+        float row = Math.max(0, Math.min(band.rows - 1.001f, y * band.perPixel - 0.5f));
         int left = (int) column;
         int top = (int) row;
-        float fx = (float) (column - left);
-        float fy = (float) (row - top);
+        float fx = column - left;
+        float fy = row - top;
         int at = top * band.columns + left;
-        float above = values[at] + fx * (values[at + 1] - values[at]);
-        float below = values[at + band.columns] + fx * (values[at + band.columns + 1] - values[at + band.columns]);
-        return above + fy * (below - above);
+        int under = at + band.columns;
+        for (int plane = 0; plane < PLANES; plane++) {
+            float[] values = band.values[plane];
+            float above = values[at] + fx * (values[at + 1] - values[at]);
+            float below = values[under] + fx * (values[under + 1] - values[under]);
+            into[plane] = above + fy * (below - above);
+        }
     }
 }
