@@ -85,7 +85,8 @@ class GuardsTest {
         String sphere = "/api/takes/" + take + "/revisions/%d/sphere?t=1&width=512";
         assertThat(api.bytes(sphere.formatted(2))).isNotEqualTo(api.bytes(sphere.formatted(3)));
         String bands = body.formatted(3, guard.formatted("B")).replace("\"feather\"", "\"bands\"");
-        assertThat(api.post("/api/takes/" + take + "/revisions", bands).status()).isEqualTo(200);
+        assertThat(api.post("/api/takes/" + take + "/revisions", bands).status())
+                .isEqualTo(200);
         assertThat(api.bytes(sphere.formatted(4))).isNotEqualTo(api.bytes(sphere.formatted(3)));
         JsonNode lying =
                 api.get("/api/takes/" + take + "/revisions/3/seams/guards?t=1").json();

@@ -4,8 +4,8 @@ import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CoordinateGrid;
-import foldback.core.warp.projection.Projection;
 import java.util.List;
+import java.util.Optional;
 
 /** The part of a canvas in which lenses or seams may be moved, in whole cells of any plan. Immutable. */
 public final class CanvasPart {
@@ -42,12 +42,14 @@ public final class CanvasPart {
         for (int block = 0; block < part.blocks.length; block++) {
             double left = block % part.columns * BLOCK;
             double top = block / part.columns * BLOCK;
-            // Most are far from anything that differs: a place that is not known says nothing.
-            boolean near = look.at(left + BLOCK / 2.0, top + BLOCK / 2.0, BLOCK, true);
+            // Most are far from anything that differs: a middle that shows nothing does not say so.
+            boolean near = !look.isClear(left + BLOCK / 2.0, top + BLOCK / 2.0);
             for (int place = 0; near && place < PLACES * PLACES && !part.blocks[block]; place++) {
                 double x = left + place % PLACES * BLOCK / (PLACES - 1.0);
                 double y = top + place / PLACES * BLOCK / (PLACES - 1.0);
-                part.blocks[block] = look.at(x, y, (double) BLOCK / PLACES, false);
+                part.blocks[block] = look.seen(x, y)
+                        .filter(seen -> look.differs(seen, x, y, (double) BLOCK / PLACES))
+                        .isPresent();
             }
         }
         return part;
@@ -55,21 +57,24 @@ public final class CanvasPart {
 
     /** Looks whether anything differs about places of a canvas. */
     private record Look(Canvas canvas, Rotation rigFromCanvas, List<Reach> differing, double[] ray) {
-        /**
-         * About one place.
-         *
-         * @param around how far beside it counts, pixels
-         * @param unknown what to say of a place that shows nothing
-         */
-        boolean at(double x, double y, double around, boolean unknown) {
-            Projection projection = canvas.projection();
-            projection.ray(x, y, canvas.width(), canvas.height(), ray);
-            if (Double.isNaN(ray[0])) {
-                return unknown;
-            }
-            double slack = projection.radiansPerPixel(x, y, canvas.width(), canvas.height()) * around;
-            Direction seen = rigFromCanvas.apply(new Direction(ray[0], ray[1], ray[2]));
+        /** The direction of the rig at a place; empty where nothing is shown. */
+        Optional<Direction> seen(double x, double y) {
+            canvas.projection().ray(x, y, canvas.width(), canvas.height(), ray);
+            return Double.isNaN(ray[0])
+                    ? Optional.empty()
+                    : Optional.of(rigFromCanvas.apply(new Direction(ray[0], ray[1], ray[2])));
+        }
+
+        /** Whether anything differs there, or so many pixels beside it. */
+        boolean differs(Direction seen, double x, double y, double around) {
+            double slack = canvas.projection().radiansPerPixel(x, y, canvas.width(), canvas.height()) * around;
             return differing.stream().anyMatch(reach -> reach.reaches(seen, slack));
+        }
+
+        /** Whether nothing differs in the block that a place is the middle of. */
+        boolean isClear(double x, double y) {
+            Optional<Direction> seen = seen(x, y);
+            return seen.isPresent() && !differs(seen.get(), x, y, BLOCK);
         }
     }
 
