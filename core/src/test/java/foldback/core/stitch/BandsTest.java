@@ -17,12 +17,8 @@ import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.stitch.weight.WeightMap;
-import foldback.core.tone.LensLight;
-import foldback.core.tone.LightFormat;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
-import foldback.core.warp.Sampler;
-import java.util.Collections;
 import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -51,16 +47,8 @@ class BandsTest {
         return new Threads(EXECUTOR, count);
     }
 
-    private static Rig rig(Rig ready, int width, int height) {
-        return new Rig(
-                ready.name(),
-                ready.lenses().stream()
-                        .map(lens -> lens.scaledTo(width, height))
-                        .toList());
-    }
-
     private static Rig two() {
-        return rig(ReadyRigs.twoBackToBack(), 720, 720);
+        return Stitches.scaled(ReadyRigs.twoBackToBack(), 720, 720);
     }
 
     private static StitchSettings settings(Rig rig, WeightMap weights) {
@@ -109,18 +97,7 @@ class BandsTest {
     }
 
     private static Frame stitched(Stitch stitch, List<Frame> filmed, int threads) throws InterruptedException {
-        List<LensLight> lights = Collections.nCopies(
-                filmed.size(),
-                new LightFormat(
-                                PixelFormat.YUV420_10,
-                                ColourTags.BT709_LIMITED,
-                                PixelFormat.YUV420_10,
-                                ColourTags.BT709_LIMITED,
-                                Sampler.FRACTION_BITS)
-                        .plain());
-        Frame out = Frame.allocate(PixelFormat.YUV420_10, ColourTags.BT709_LIMITED, CANVAS.width(), CANVAS.height());
-        stitch.stitch(0, filmed, lights, out, threads(threads));
-        return out;
+        return Stitches.stitched(stitch, filmed, CANVAS, 0, threads(threads));
     }
 
     private static Frame still(StitchSettings settings, List<Frame> filmed) throws InterruptedException {
@@ -185,7 +162,7 @@ class BandsTest {
 
     @Test
     void aRingOfSixIsBlendedAlike() throws Exception {
-        Rig six = rig(ReadyRigs.sixAround(), 360, 480);
+        Rig six = Stitches.scaled(ReadyRigs.sixAround(), 360, 480);
         List<Frame> filmed = filmed(six, (lens, seen) -> GREY + STEP * (lens % 2));
         int middle = CANVAS.height() / 2;
         Frame blended = still(bands(six), filmed);

@@ -23,14 +23,10 @@ import foldback.core.stitch.plan.MovingPlan;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.stitch.plan.StitchSettings;
-import foldback.core.tone.LensLight;
-import foldback.core.tone.LightFormat;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CanvasPath;
 import foldback.core.warp.Kernel;
-import foldback.core.warp.Sampler;
 import foldback.core.warp.ShiftPath;
-import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
@@ -56,16 +52,8 @@ class GuardedStitchTest {
         EXECUTOR.shutdownNow();
     }
 
-    private static Rig rig(Rig ready, int width, int height) {
-        return new Rig(
-                ready.name(),
-                ready.lenses().stream()
-                        .map(lens -> lens.scaledTo(width, height))
-                        .toList());
-    }
-
     private static Rig two() {
-        return rig(ReadyRigs.twoBackToBack(), 720, 720);
+        return Stitches.scaled(ReadyRigs.twoBackToBack(), 720, 720);
     }
 
     private static Track<Amount> degrees(double value) {
@@ -89,18 +77,7 @@ class GuardedStitchTest {
         List<Frame> filmed = IntStream.range(0, rig.lenses().size())
                 .mapToObj(lens -> grey(rig, lens))
                 .toList();
-        List<LensLight> lights = Collections.nCopies(
-                filmed.size(),
-                new LightFormat(
-                                PixelFormat.YUV420_10,
-                                ColourTags.BT709_LIMITED,
-                                PixelFormat.YUV420_10,
-                                ColourTags.BT709_LIMITED,
-                                Sampler.FRACTION_BITS)
-                        .plain());
-        Frame out = Frame.allocate(PixelFormat.YUV420_10, ColourTags.BT709_LIMITED, CANVAS.width(), CANVAS.height());
-        stitch.stitch(seconds, filmed, lights, out, THREADS);
-        return out;
+        return Stitches.stitched(stitch, filmed, CANVAS, seconds, THREADS);
     }
 
     private static Frame grey(Rig rig, int lens) {
@@ -255,7 +232,7 @@ class GuardedStitchTest {
 
     @Test
     void aRingOfSixKeepsOneWhole() throws InterruptedException {
-        Rig rig = rig(ReadyRigs.sixAround(), 360, 480);
+        Rig rig = Stitches.scaled(ReadyRigs.sixAround(), 360, 480);
         Guard guard = guard("Post", null, 32, degrees(3), 1);
         int lens = GuardedSeams.keeper(rig, guard);
         assertThat(worst(usual(rig), guard, 0, lens)).isGreaterThan(STEP / 2);

@@ -22,16 +22,12 @@ import foldback.core.stitch.plan.MovingPlan;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.stitch.plan.StitchSettings;
-import foldback.core.tone.LensLight;
-import foldback.core.tone.LightFormat;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CanvasPath;
 import foldback.core.warp.Kernel;
-import foldback.core.warp.Sampler;
 import foldback.core.warp.ShiftPath;
 import foldback.core.warp.projection.CentralProjection;
 import foldback.core.warp.projection.CentralProjection.Law;
-import java.util.Collections;
 import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -61,18 +57,12 @@ class PartlyMovedStitcherTest {
         return Stream.of(
                 Arguments.of(two(), new Canvas(1024, 512)),
                 Arguments.of(two(), new Canvas(652, 326)),
-                Arguments.of(scaled(ReadyRigs.sixAround(), 360, 480), new Canvas(1024, 512)),
+                Arguments.of(Stitches.scaled(ReadyRigs.sixAround(), 360, 480), new Canvas(1024, 512)),
                 Arguments.of(two(), new Canvas(640, 360, new CentralProjection(Law.FLAT, Math.toRadians(110)))));
     }
 
     private static Rig two() {
-        return scaled(ReadyRigs.twoBackToBack(), 480, 480);
-    }
-
-    private static Rig scaled(Rig rig, int width, int height) {
-        return new Rig(
-                rig.name(),
-                rig.lenses().stream().map(lens -> lens.scaledTo(width, height)).toList());
+        return Stitches.scaled(ReadyRigs.twoBackToBack(), 480, 480);
     }
 
     private static StitchSettings settings(Rig rig, Canvas canvas) {
@@ -145,23 +135,9 @@ class PartlyMovedStitcherTest {
         }
     }
 
-    private static List<LensLight> lights(int count) {
-        return Collections.nCopies(
-                count,
-                new LightFormat(
-                                PixelFormat.YUV420_10,
-                                ColourTags.BT709_LIMITED,
-                                PixelFormat.YUV420_10,
-                                ColourTags.BT709_LIMITED,
-                                Sampler.FRACTION_BITS)
-                        .plain());
-    }
-
     private static Frame stitched(Stitch stitch, List<Frame> filmed, Canvas canvas, double seconds)
             throws InterruptedException {
-        Frame out = Frame.allocate(PixelFormat.YUV420_10, ColourTags.BT709_LIMITED, canvas.width(), canvas.height());
-        stitch.stitch(seconds, filmed, lights(filmed.size()), out, THREADS);
-        return out;
+        return Stitches.stitched(stitch, filmed, canvas, seconds, THREADS);
     }
 
     /** Where both show something: a hole's rim is found in two ways, too, and may be a pixel off. */

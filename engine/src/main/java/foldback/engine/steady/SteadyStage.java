@@ -84,8 +84,8 @@ public final class SteadyStage implements Stage {
                     Verdict.CHECK,
                     String.format(
                             Locale.ROOT,
-                            "The lenses tell different turns, %.2f\u00b0 apart: check the sync and the rig, or look for what"
-                                    + " moves along with a lens.",
+                            "The lenses tell different turns, %.2f\u00b0 apart: near things that the rig travels past make it"
+                                    + " seem to tilt, or the sync or the rig is off. Look at the horizon over the take.",
                             Math.toDegrees(measure.apartRad())),
                     figure);
         }
