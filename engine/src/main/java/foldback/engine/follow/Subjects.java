@@ -25,6 +25,10 @@ import java.util.stream.IntStream;
 
 /** Follows what was marked in a take, on its levelled sphere. */
 public final class Subjects {
+    /** Things that take up less or more than these angles are not followed; whole degrees, as they are asked for. */
+    public static final double LEAST_DEGREES = 1;
+
+    public static final double MOST_DEGREES = 60;
     /** Looks a second at the most. */
     private static final double LOOKS = 15;
 

@@ -33,8 +33,6 @@ final class FollowSubject implements StageJob<FollowSubject.Order> {
     private static final Set<String> SETS = Set.of(Framings.SECTION.name());
     private static final double USUAL_CALM = 1;
     private static final double MOST_CALM = 60;
-    private static final double LEAST_SIZE = 1;
-    private static final double MOST_SIZE = 60;
 
     /**
      * What is to be followed.
@@ -91,12 +89,12 @@ final class FollowSubject implements StageJob<FollowSubject.Order> {
             throw new IllegalArgumentException("Mark what is to be followed, and when it was seen there.");
         }
         double size = order.sizeDeg().get();
-        if (!(size >= LEAST_SIZE && size <= MOST_SIZE)) {
+        if (!(size >= Subjects.LEAST_DEGREES && size <= Subjects.MOST_DEGREES)) {
             throw new IllegalArgumentException(String.format(
                     Locale.ROOT,
                     "What is followed takes up %.0f to %.0f degrees; what was marked takes up %.1f.",
-                    LEAST_SIZE,
-                    MOST_SIZE,
+                    Subjects.LEAST_DEGREES,
+                    Subjects.MOST_DEGREES,
                     size));
         }
         double calm = order.calmSeconds().orElse(USUAL_CALM);

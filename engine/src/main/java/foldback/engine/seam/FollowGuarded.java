@@ -37,8 +37,6 @@ final class FollowGuarded implements StageJob<FollowGuarded.Order> {
             Seams.SECTION.name());
 
     private static final Set<String> SETS = Set.of(Seams.SECTION.name());
-    private static final double LEAST_SIZE = Math.toRadians(1);
-    private static final double MOST_SIZE = Math.toRadians(60);
 
     /**
      * What is wanted.
@@ -92,7 +90,9 @@ final class FollowGuarded implements StageJob<FollowGuarded.Order> {
         GuardArea area = guard.at(at);
         Turns turns = seconds -> tools.get(TakeShake.class).rigFromCanvas(recipe, take.showing(recipe), seconds);
         Subjects subjects = new Subjects(tools.get(Previewer.class), recipe, take);
-        double size = Math.max(LEAST_SIZE, Math.min(MOST_SIZE, 2 * Math.sqrt(area.length() * area.width())));
+        double size = Math.max(
+                Math.toRadians(Subjects.LEAST_DEGREES),
+                Math.min(Math.toRadians(Subjects.MOST_DEGREES), 2 * Math.sqrt(area.length() * area.width())));
         Way way = new Way(subjects, turns.at(at).inverse().apply(area.middle()), size, at);
         Followed back = way.to(order.from().orElse(Double.NEGATIVE_INFINITY), run.part(0, 0.5));
         Followed on = way.to(order.to().orElse(Double.POSITIVE_INFINITY), run.part(0.5, 1));

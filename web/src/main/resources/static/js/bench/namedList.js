@@ -31,6 +31,7 @@ export function namedList({ section, field, thing, quantities }) {
   };
 
   return {
+    section,
     /** Those of the take as it shows now, a draft's too. */
     all,
     /** The one that is worked on, as it shows now; undefined where there is none. */
@@ -87,7 +88,8 @@ export function namedList({ section, field, thing, quantities }) {
   };
 }
 
-const round = (value) => Math.round(value * 1e3) / 1e3 + 0;
+/** To thousandths, and no minus before 0. */
+export const round = (value) => Math.round(value * 1e3) / 1e3 + 0;
 
 /** A heading that is reached the shortest way from another one. */
 export const nearest = (yaw, from) => yaw + 360 * Math.round((from - yaw) / 360);

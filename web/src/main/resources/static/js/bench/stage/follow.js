@@ -5,6 +5,7 @@ import { placeIn } from "../frameShapes.js";
 import { colour } from "../lane.js";
 import { directionAt } from "../rotation.js";
 import { backgroundJob } from "../sheet/job.js";
+import { goToLost } from "../sheet/named.js";
 import { lookAt, saved } from "./framings.js";
 
 const USUAL_CALM = 1;
@@ -95,12 +96,7 @@ export function followPart(root, store) {
     show();
     const before = store.kept.revision;
     await start({ ...order, calmSeconds: calm });
-    // Where it was lost has to be seen to, and is gone to.
-    const lost = / until (\S+) s, where it was lost$/.exec(store.kept.label);
-    if (lost && store.kept.revision !== before) {
-      store.setTime(Number(lost[1]));
-      toast(`${store.kept.label}. Mark it again from here, or go on by hand.`);
-    }
+    goToLost(store, before, "Mark it again from here, or go on by hand.");
   };
   function show() {
     button.setAttribute("aria-pressed", String(marking.on));

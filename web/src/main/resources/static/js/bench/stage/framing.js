@@ -1,14 +1,14 @@
 import { ask } from "../../page/api.js";
 import { element, part } from "../../page/parts.js";
 import { toast } from "../../page/toast.js";
-import { keyedField } from "../keyedField.js";
 import { colour } from "../lane.js";
 import { isKeyed } from "../keyTrack.js";
 import { stroke } from "../overPicture.js";
 import { LEAST_FIELD, outline, placeIn, SHAPES } from "../frameShapes.js";
 import { nearest } from "../namedList.js";
+import { namedPart, quantityFields } from "../sheet/named.js";
 import { followPart, marking } from "./follow.js";
-import { add, ASPECTS, choose, current, edited, framings, keyedHere, lookAt, looking, QUANTITIES, READY, remove, rename, saved, withShape } from "./framings.js";
+import { add, ASPECTS, current, edited, framings, keyedHere, list, lookAt, looking, QUANTITIES, READY, remove, saved, withShape } from "./framings.js";
 
 /** The sphere beside what the framing shows of it. */
 export const views = ["sphere", "frame"];
@@ -45,33 +45,17 @@ export function sheet(root, store) {
   if (!framing) {
     return undefined;
   }
-  const list = part(root, "list");
-  list.append(...framings(store).map(({ name }) => element("option", { value: name }, name)));
-  list.value = framing.name;
-  list.addEventListener("change", () => choose(store, list.value));
-  part(root, "remove").addEventListener("click", () => remove(store));
-  const name = part(root, "name");
-  name.value = framing.name;
-  name.addEventListener("change", () => (name.value.trim() ? rename(store, name.value.trim()) : (name.value = framing.name)));
-  name.addEventListener("keydown", (event) => event.stopPropagation());
+  namedPart(root, store, list, { list: "list", remove: "remove", name: "name" });
   const shape = part(root, "shape");
   shape.append(...Object.entries(SHAPES).map(([value, { name: text }]) => element("option", { value }, text)));
   shape.value = framing.shape;
   part(root, "shape-said").textContent = SHAPES[framing.shape].said;
   shape.addEventListener("change", () => store.keep(`Framing ${framing.name}: ${shape.selectedOptions[0].textContent}`, withShape(store, shape.value)));
   aspect(root, store, framing);
-  const fields = quantities(store).map((of) => keyedField(store, tracked(store, of)));
-  part(root, "looks").append(...fields.map(({ field }) => field));
+  const show = quantityFields(part(root, "looks"), store, list, quantities(store).map((of) => tracked(store, of)));
   part(root, "key-all").addEventListener("click", () => store.keep(`Set keys of ${framing.name}`, keyedHere(store)));
   followPart(root, store);
   stillOf(root, store, "still", () => `&width=${STILL_WIDTH}&framing=${encodeURIComponent(framing.name)}`);
-  const show = () => fields.forEach((field, i) => {
-    field.show();
-    // What is dragged in a picture is not saved yet.
-    if (store.draft.framing) {
-      field.field.set(lookAt(current(store), store.time)[QUANTITIES[i].key]);
-    }
-  });
   const follow = () => (root.isConnected ? show() : store.removeEventListener("time", follow));
   store.addEventListener("time", follow);
   return show;

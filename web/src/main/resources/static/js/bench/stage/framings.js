@@ -22,7 +22,8 @@ export const READY = [
 
 export const ASPECTS = [[16, 9], [9, 16], [1, 1], [4, 5], [21, 9], [4, 3], [2, 1]];
 
-const list = namedList({ section: "framing", field: "framings", thing: "framing", quantities: QUANTITIES });
+/** The framings of a take, one of which is worked on. */
+export const list = namedList({ section: "framing", field: "framings", thing: "framing", quantities: QUANTITIES });
 
 export const { all: framings, choose, current, saved, edited, remove, rename, at: lookAt, changing: looking, keyedHere } = list;
 

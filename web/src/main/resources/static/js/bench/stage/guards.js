@@ -2,13 +2,13 @@ import { askJson } from "../../page/api.js";
 import { element, part } from "../../page/parts.js";
 import { toast } from "../../page/toast.js";
 import { ended, handles, holds, moved, MOST, LEAST, pulled, rim, sided } from "../guardShape.js";
-import { keyedField } from "../keyedField.js";
 import { isKeyed } from "../keyTrack.js";
 import { colour } from "../lane.js";
-import { namedList, nearest } from "../namedList.js";
+import { namedList, nearest, round } from "../namedList.js";
 import { numberField } from "../numberField.js";
 import { stroke } from "../overPicture.js";
 import { backgroundJob } from "../sheet/job.js";
+import { goToLost, namedPart, quantityFields } from "../sheet/named.js";
 
 const TURNS = 36000;
 const QUANTITIES = [
@@ -181,8 +181,6 @@ const written = ({ yaw, pitch, turn, length, width }) => ({
   name: "Guard", yaw_deg: round(yaw), pitch_deg: round(pitch), turn_deg: round(turn), length_deg: round(length), width_deg: round(width), edge_deg: USUAL_EDGE,
 });
 
-const round = (value) => Math.round(value * 1e3) / 1e3 + 0;
-
 function change(pane, event, held) {
   const { store } = pane;
   const start = guards.at(guards.saved(store), store.time);
@@ -228,18 +226,9 @@ export function guardPart(root, store) {
   if (!guard) {
     return () => {};
   }
-  const list = part(root, "guard-list");
-  list.append(...guards.all(store).map(({ name }) => element("option", { value: name }, name)));
-  list.value = guard.name;
-  list.addEventListener("change", () => guards.choose(store, list.value));
-  part(root, "guard-remove").addEventListener("click", () => guards.remove(store));
-  const name = part(root, "guard-name");
-  name.value = guard.name;
-  name.addEventListener("change", () => (name.value.trim() ? guards.rename(store, name.value.trim()) : (name.value = guard.name)));
-  name.addEventListener("keydown", (event) => event.stopPropagation());
+  namedPart(root, store, guards, { list: "guard-list", remove: "guard-remove", name: "guard-name" });
   keeper(root, store, guard);
-  const fields = QUANTITIES.map((of) => keyedField(store, tracked(store, of)));
-  part(root, "guard-place").append(...fields.map(({ field }) => field));
+  const show = quantityFields(part(root, "guard-place"), store, guards, QUANTITIES.map((of) => tracked(store, of)));
   part(root, "guard-edge").append(numberField({
     label: "Soft edge", unit: "°", value: guard.edge_deg, step: 0.5, decimals: 1, least: 0, most: 20, reset: USUAL_EDGE, test: "guard-edge",
     onInput: (value) => store.previewAll(guards.edited(store, { edge_deg: value })),
@@ -247,13 +236,7 @@ export function guardPart(root, store) {
   }));
   followGuarded(part(root, "guard-follow-group"), store, guard);
   part(root, "guard-keys").addEventListener("click", () => store.keep(`Set keys of ${guard.name}`, guards.keyedHere(store)));
-  return () => fields.forEach((field, i) => {
-    field.show();
-    // What is dragged in a picture is not saved yet.
-    if (store.draft.seams) {
-      field.field.set(QUANTITIES[i].times * guards.at(guards.current(store), store.time)[QUANTITIES[i].key]);
-    }
-  });
+  return show;
 }
 
 /** Has it go along with what is in it from here, both ways, within the marked range. */
@@ -264,12 +247,7 @@ function followGuarded(root, store, guard) {
     const { from, to } = store.range;
     const before = store.kept.revision;
     await start({ guard: guard.name, at: store.time, ...(from < store.time && { from }), ...(to > store.time && { to }) });
-    // Where it was lost has to be seen to, and is gone to.
-    const lost = / (?:until|from) (\S+) s(?: on)?, where it was lost$/.exec(store.kept.label);
-    if (lost && store.kept.revision !== before) {
-      store.setTime(Number(lost[1]));
-      toast(`${store.kept.label}. Follow it again from where it is seen, or go on by hand.`);
-    }
+    goToLost(store, before, "Follow it again from where it is seen, or go on by hand.");
   });
 }
 
