@@ -11,7 +11,6 @@ import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
 import foldback.engine.seam.TakeFlows;
 import foldback.engine.seam.TakeSeams;
-import foldback.engine.steady.LensTracks;
 import foldback.engine.steady.TakeShake;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
@@ -89,7 +88,7 @@ final class MakeCommand implements Callable<Integer> {
                 span,
                 spec.transformed() ? TransformFile.open(recipe, take, folders) : Optional.empty(),
                 new TakeSeams(
-                        new TakeShake(new LensTracks(work.resolve("tracks"), Optional.empty())),
+                        new TakeShake(work.resolve("tracks"), Optional.empty()),
                         new TakeFlows(work.resolve("flows"), TakeFlows.AHEAD_OF_RENDERS)));
         Optional<Verified> made = renderOrHelp(new Renderer(threads, 0), job, work, target);
         if (made.isEmpty()) {

@@ -14,7 +14,6 @@ import foldback.engine.stage.Stage;
 import foldback.engine.stage.StageTools;
 import foldback.engine.stage.Stages;
 import foldback.engine.stage.WorkThrough;
-import foldback.engine.steady.LensTracks;
 import foldback.engine.steady.TakeShake;
 import foldback.engine.sync.PictureTracks;
 import foldback.engine.sync.Sounds;
@@ -103,7 +102,7 @@ final class WorkCommand implements Callable<Integer> {
                     TakeSync.class,
                     sync,
                     TakeShake.class,
-                    new TakeShake(new LensTracks(work.resolve("tracks"), Optional.empty())),
+                    new TakeShake(work.resolve("tracks"), Optional.empty()),
                     TakeFlows.class,
                     new TakeFlows(work.resolve("flows"), 0),
                     TiePointStore.class,

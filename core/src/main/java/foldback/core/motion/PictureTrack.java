@@ -1,5 +1,6 @@
 package foldback.core.motion;
 
+import foldback.core.space.Rotation;
 import java.util.Arrays;
 
 /**
@@ -43,6 +44,18 @@ public record PictureTrack(double[] times, float[][] turns, float[] light, doubl
     /** Frames per second, on the average. */
     public double rate() {
         return (times.length - 1) / seconds();
+    }
+
+    /** What its turns add up to: takes the lens's directions at a clip time to those at its first frame. */
+    public RotationTrack chained() {
+        Rotation[] rotations = new Rotation[times.length];
+        rotations[0] = Rotation.IDENTITY;
+        for (int n = 1; n < times.length; n++) {
+            double gap = times[n] - times[n - 1];
+            Rotation turn = Rotation.ofVector(gap * turns[0][n - 1], gap * turns[1][n - 1], gap * turns[2][n - 1]);
+            rotations[n] = rotations[n - 1].times(turn.inverse());
+        }
+        return new RotationTrack(times, rotations);
     }
 
     /** The part between two clip times, seconds, whose times stay those of the clip. */

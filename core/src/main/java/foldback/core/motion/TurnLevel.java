@@ -23,6 +23,11 @@ final class TurnLevel {
     /** Six numbers a place: by how many pixels it moves to the right and down for a turn of a radian about x, y and z. */
     final float[] moves;
 
+    /** How the picture changes to the right and down where it was looked at last, codes a pixel. */
+    float slopeX;
+
+    float slopeY;
+
     private float[] before;
     private float[] after;
     private final float[] rows;
@@ -105,6 +110,19 @@ final class TurnLevel {
 
     float[] after() {
         return after;
+    }
+
+    /** A picture's value between four pixels; its slopes there are kept until it is looked at again. */
+    float look(float[] picture, float atX, float atY) {
+        int at = (int) atY * width + (int) atX;
+        float fx = atX - (int) atX;
+        float fy = atY - (int) atY;
+        float top = picture[at + 1] - picture[at];
+        float bottom = picture[at + width + 1] - picture[at + width];
+        float left = picture[at + width] - picture[at];
+        slopeX = top + fy * (bottom - top);
+        slopeY = left + fx * (bottom - top);
+        return picture[at] + fx * top + fy * (left + fx * (bottom - top));
     }
 
     /** Takes the new picture, a little smoothed so that what is between pixels can be read off. */

@@ -24,11 +24,6 @@ public final class TurnMeter {
     private static final double STILL_PX = 0.01;
     /** Tukey's constant for 95% efficiency. */
     private static final double TUKEY = 4.685;
-
-    private static final double MAD_TO_SIGMA = 1.4826;
-    private static final double LEAST_SIGMA = 0.4;
-    private static final int BINS_PER_CODE = 8;
-    private static final int BINS = 64 * BINS_PER_CODE;
     /** Fewer places tell nothing. */
     private static final int LEAST_PLACES = 60;
     /** Where the picture's slopes are no larger than noise makes them there is nothing to hold on to, against its variance. */
@@ -49,7 +44,7 @@ public final class TurnMeter {
     private final double focal;
     private final float[] residuals;
     private final float[] rowsOf;
-    private final int[] bins = new int[BINS];
+    private final Spread spread = new Spread();
     private final DMatrixRMaj normal = new DMatrixRMaj(UNKNOWNS, UNKNOWNS);
     private final DMatrixRMaj right = new DMatrixRMaj(UNKNOWNS, 1);
     private final DMatrixRMaj step = new DMatrixRMaj(UNKNOWNS, 1);
@@ -133,7 +128,7 @@ public final class TurnMeter {
             if (count < LEAST_PLACES) {
                 return false;
             }
-            double scale = Math.max(LEAST_SIGMA, MAD_TO_SIGMA * median(count));
+            double scale = spread.of(residuals, count);
             sum(count, TUKEY * scale);
             double texture = normal.get(0, 0) + normal.get(1, 1) + normal.get(2, 2);
             slopes = texture / (count * Math.pow(scale * focalHere, 2));
@@ -200,24 +195,12 @@ public final class TurnMeter {
             if (x0 < 0 || x1 < 0 || y0 < 0 || y1 < 0 || x0 > most || x1 > most || y0 > lowest || y1 > lowest) {
                 continue;
             }
-            int a = (int) y1 * width + (int) x1;
-            float fx = x1 - (int) x1;
-            float fy = y1 - (int) y1;
-            float top = after[a + 1] - after[a];
-            float bottom = after[a + width + 1] - after[a + width];
-            float left = after[a + width] - after[a];
-            float newer = after[a] + fx * top + fy * (left + fx * (bottom - top));
-            float slopeX = top + fy * (bottom - top);
-            float slopeY = left + fx * (bottom - top);
-            int b = (int) y0 * width + (int) x0;
-            fx = x0 - (int) x0;
-            fy = y0 - (int) y0;
-            top = before[b + 1] - before[b];
-            bottom = before[b + width + 1] - before[b + width];
-            left = before[b + width] - before[b];
-            float older = before[b] + fx * top + fy * (left + fx * (bottom - top));
-            slopeX = 0.5f * (slopeX + gain * (top + fy * (bottom - top)));
-            slopeY = 0.5f * (slopeY + gain * (left + fx * (bottom - top)));
+            float newer = level.look(after, x1, y1);
+            float slopeX = level.slopeX;
+            float slopeY = level.slopeY;
+            float older = level.look(before, x0, y0);
+            slopeX = 0.5f * (slopeX + gain * level.slopeX);
+            slopeY = 0.5f * (slopeY + gain * level.slopeY);
             residuals[n] = newer - gain * older - bias;
             int r = UNKNOWNS * n;
             rowsOf[r] = slopeX * moves[m] + slopeY * moves[m + 3];
@@ -231,21 +214,6 @@ public final class TurnMeter {
             n++;
         }
         return n;
-    }
-
-    private double median(int count) {
-        Arrays.fill(bins, 0);
-        for (int i = 0; i < count; i++) {
-            bins[Math.min(BINS - 1, (int) (BINS_PER_CODE * Math.abs(residuals[i])))]++;
-        }
-        int below = 0;
-        for (int bin = 0; bin < BINS; bin++) {
-            if (2 * (below + bins[bin]) >= count) {
-                return (bin + (0.5 * count - below) / bins[bin]) / BINS_PER_CODE;
-            }
-            below += bins[bin];
-        }
-        return (double) BINS / BINS_PER_CODE;
     }
 
     /** The normal equations under Tukey's weights. */

@@ -1,12 +1,21 @@
 package foldback.core.recipe;
 
+import java.util.Optional;
+
 /**
  * What was measured of a rig's shake.
  *
  * @param algorithm a number that rises whenever the same footage would give another track
  * @param shakeRad how much it trembles faster than every two seconds, root mean square, radians
  * @param fastestRad how fast it turns at most, radians a second
- * @param apartRad how far what lenses say of it differs, root mean square, radians; 0 of a single one
+ * @param apartRad how far what single lenses say of its quick part differs from what all do, root mean square, radians; 0 of a single one
  * @param untoldShare of its time in which no lens could tell
+ * @param driftRad by how much it may have drifted, standard error, radians; empty where that was not measured, as of a single lens
  */
-public record ShakeMeasure(int algorithm, double shakeRad, double fastestRad, double apartRad, double untoldShare) {}
+public record ShakeMeasure(
+        int algorithm,
+        double shakeRad,
+        double fastestRad,
+        double apartRad,
+        double untoldShare,
+        Optional<Double> driftRad) {}

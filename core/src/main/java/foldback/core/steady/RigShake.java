@@ -5,86 +5,72 @@ import foldback.core.rig.RigLens;
 import foldback.core.space.Rotation;
 import java.util.Arrays;
 import java.util.List;
-import java.util.stream.IntStream;
 
 /**
- * How a rig turned, from how each of its lenses did: all turn alike, so each one's turns are brought into the rig's frame, laid over the others',
- * and the mean is taken.
+ * How a rig turned.
  *
  * @param worldFromRig the rig's frame at the first time is the world
- * @param apartRad how far the lenses' turns are from the mean, root mean square, radians; 0 of a single one
+ * @param apartRad how far what single lenses say of the quick part of it is from that, root mean square, radians; 0 of a single lens
  */
 public record RigShake(RotationTrack worldFromRig, double apartRad) {
-    private static final int ROUNDS = 4;
+    /** Slower than that, a single lens may well be wrong: travel past near things looks to it as a turn. */
+    private static final double QUICK_HERTZ = 0.5;
+
+    /** With what is apart of the lenses' own tracks, which take their directions at a take time to those at their own first one. */
+    public static RigShake of(RotationTrack worldFromRig, List<RotationTrack> tracks, List<RigLens> lenses) {
+        double squares = 0;
+        for (int i = 0; i < tracks.size() && tracks.size() > 1; i++) {
+            squares += Math.pow(Jitter.rms(apart(worldFromRig, tracks.get(i), lenses.get(i)), QUICK_HERTZ), 2);
+        }
+        return new RigShake(worldFromRig, Math.sqrt(squares / tracks.size()));
+    }
+
+    /** What a lens's track is off the rig's while its clip lasts. */
+    private static RotationTrack apart(RotationTrack rig, RotationTrack track, RigLens lens) {
+        double[] times =
+                Arrays.stream(rig.times()).filter(time -> shows(track, time)).toArray();
+        Rotation lensFromRig = lens.rigFromLens().inverse();
+        Rotation[] off = Arrays.stream(times)
+                .mapToObj(time -> lens.rigFromLens()
+                        .times(track.at(time))
+                        .times(lensFromRig)
+                        .times(rig.at(time).inverse()))
+                .toArray(Rotation[]::new);
+        return new RotationTrack(times, off);
+    }
+
+    private static boolean shows(RotationTrack track, double time) {
+        return time >= track.from() && time <= track.to();
+    }
 
     /**
-     * Brings lenses together.
+     * Chains what lenses say in the mean from each time to the next: right over a short while, however they begin, end, or drift.
      *
      * @param tracks of each lens, takes its directions at a take time to those at its own first one
+     * @return at the times of the first one
      */
-    public static RigShake of(List<RotationTrack> tracks, List<RigLens> lenses) {
+    public static RotationTrack chained(List<RotationTrack> tracks, List<RigLens> lenses) {
         double[] times = tracks.get(0).times();
-        Rotation[][] turns = new Rotation[tracks.size()][times.length];
-        for (int i = 0; i < turns.length; i++) {
-            RotationTrack track = tracks.get(i);
-            Rotation rigFromLens = lenses.get(i).rigFromLens();
-            Rotation lensFromRig = rigFromLens.inverse();
-            for (int n = 0; n < times.length; n++) {
-                boolean shown = times[n] >= track.from() && times[n] <= track.to();
-                turns[i][n] = shown ? rigFromLens.times(track.at(times[n])).times(lensFromRig) : null;
-            }
-            if (i > 0) {
-                align(turns[0], turns[i]);
-            }
-        }
-        Rotation[] mean = new Rotation[times.length];
-        double squares = 0;
-        int count = 0;
-        for (int n = 0; n < times.length; n++) {
-            int moment = n;
-            Rotation[] there = Arrays.stream(turns)
-                    .map(lens -> lens[moment])
-                    .filter(turn -> turn != null)
-                    .toArray(Rotation[]::new);
-            mean[n] = mean(there);
-            for (Rotation turn : there) {
-                squares += Math.pow(turn.angleTo(mean[n]), 2);
-                count++;
-            }
-        }
-        Rotation first = mean[0].inverse();
-        Rotation[] fromFirst = Arrays.stream(mean).map(first::times).toArray(Rotation[]::new);
-        return new RigShake(new RotationTrack(times, fromFirst), Math.sqrt(squares / Math.max(1, count)));
-    }
-
-    /** Lenses begin at different times, each with itself as the world: turns one's world into the other's. */
-    private static void align(Rotation[] first, Rotation[] other) {
-        Rotation[] between = IntStream.range(0, first.length)
-                .filter(n -> other[n] != null)
-                .mapToObj(n -> first[n].times(other[n].inverse()))
-                .toArray(Rotation[]::new);
-        if (between.length == 0) {
-            return;
-        }
-        Rotation turn = mean(between);
-        for (int n = 0; n < other.length; n++) {
-            other[n] = other[n] == null ? null : turn.times(other[n]);
-        }
-    }
-
-    /** The rotation from which the others differ by nothing in the mean (Karcher 1977). */
-    private static Rotation mean(Rotation[] rotations) {
-        Rotation mean = rotations[0];
-        for (int round = 0; round < ROUNDS && rotations.length > 1; round++) {
+        Rotation[] turns = new Rotation[times.length];
+        turns[0] = Rotation.IDENTITY;
+        for (int n = 1; n < times.length; n++) {
             double[] sum = new double[3];
-            for (Rotation rotation : rotations) {
-                double[] off = mean.inverse().times(rotation).vector();
-                for (int k = 0; k < 3; k++) {
-                    sum[k] += off[k] / rotations.length;
+            int shown = 0;
+            for (int i = 0; i < tracks.size(); i++) {
+                RotationTrack track = tracks.get(i);
+                if (shows(track, times[n - 1]) && shows(track, times[n])) {
+                    Rotation rigFromLens = lenses.get(i).rigFromLens();
+                    Rotation step = track.at(times[n - 1]).inverse().times(track.at(times[n]));
+                    double[] turn =
+                            rigFromLens.times(step).times(rigFromLens.inverse()).vector();
+                    for (int k = 0; k < 3; k++) {
+                        sum[k] += turn[k];
+                    }
+                    shown++;
                 }
             }
-            mean = mean.times(Rotation.ofVector(sum[0], sum[1], sum[2]));
+            turns[n] = turns[n - 1].times(Rotation.ofVector(sum[0] / shown, sum[1] / shown, sum[2] / shown));
         }
-        return mean;
+        return new RotationTrack(times, turns);
     }
 }

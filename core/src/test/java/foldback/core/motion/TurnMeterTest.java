@@ -41,7 +41,7 @@ class TurnMeterTest {
     }
 
     /** The sphere as a lens sees it whose world has turned. */
-    private static byte[] picture(Rotation turned, ToDoubleFunction<Direction> paint, double gain, long seed) {
+    static byte[] picture(Rotation turned, ToDoubleFunction<Direction> paint, double gain, long seed) {
         SplittableRandom random = new SplittableRandom(seed);
         byte[] luma = new byte[SIZE * SIZE];
         for (int i = 0; i < luma.length; i++) {

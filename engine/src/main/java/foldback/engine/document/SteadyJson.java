@@ -27,14 +27,25 @@ public final class SteadyJson {
         var fastest = fields.required("fastest_deg_per_s", degrees(0, MOST_DEGREES), ShakeMeasure::fastestRad);
         var apart = fields.required(
                 "apart_deg",
-                degrees(0, MOST_DEGREES).described("how far what the lenses say differs, root mean square"),
+                degrees(0, MOST_DEGREES)
+                        .described(
+                                "how far what single lenses say of its quick part differs from what all do, root mean square"),
                 ShakeMeasure::apartRad);
         var untold = fields.required(
                 "untold_share",
                 number(0, 1).described("share of the time in which no lens could tell"),
                 ShakeMeasure::untoldShare);
+        var drift = fields.optional(
+                "drift_deg",
+                degrees(0, MOST_DEGREES).described("by how much it may have drifted, standard error"),
+                ShakeMeasure::driftRad);
         return read -> new ShakeMeasure(
-                read.get(algorithm), read.get(shake), read.get(fastest), read.get(apart), read.get(untold));
+                read.get(algorithm),
+                read.get(shake),
+                read.get(fastest),
+                read.get(apart),
+                read.get(untold),
+                read.get(drift));
     });
 
     private static final ObjectForm<SteadySettings> SETTINGS = ObjectForm.of(fields -> {

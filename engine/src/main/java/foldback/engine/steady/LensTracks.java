@@ -20,39 +20,24 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * How lenses turned over their clips, from small pictures. Kept as files in a folder, named by content and lens; any may be deleted at any time
+ * How single lenses turned over their clips, from small pictures. Kept as files in a folder, named by content and lens; any may be deleted at any time
  * and is measured again.
  */
-public final class LensTracks {
+final class LensTracks {
     /** Raised whenever the same clip would give another track. */
-    public static final int ALGORITHM = 1;
+    private static final int ALGORITHM = 2;
 
     private static final MeasuredFiles.Form<LensTrack> FORM = new MeasuredFiles.Form<>() {
         @Override
         public void write(LensTrack track, DataOutputStream out) throws IOException {
-            out.writeInt(track.turns.size());
             out.writeInt(track.untold);
-            for (int i = 0; i < track.turns.size(); i++) {
-                Rotation turn = track.turns.rotation(i);
-                out.writeDouble(track.turns.time(i));
-                out.writeDouble(turn.w());
-                out.writeDouble(turn.x());
-                out.writeDouble(turn.y());
-                out.writeDouble(turn.z());
-            }
+            TrackForm.write(track.turns, out);
         }
 
         @Override
         public LensTrack read(DataInputStream in) throws IOException {
-            int frames = in.readInt();
             int untold = in.readInt();
-            double[] times = new double[frames];
-            Rotation[] turns = new Rotation[frames];
-            for (int i = 0; i < frames; i++) {
-                times[i] = in.readDouble();
-                turns[i] = new Rotation(in.readDouble(), in.readDouble(), in.readDouble(), in.readDouble());
-            }
-            return new LensTrack(new RotationTrack(times, turns), untold);
+            return new LensTrack(TrackForm.read(in), untold);
         }
     };
 
@@ -60,7 +45,7 @@ public final class LensTracks {
     private final Optional<Proxies> proxies;
 
     /** @param proxies empty where clips are read as they are */
-    public LensTracks(Path folder, Optional<Proxies> proxies) {
+    LensTracks(Path folder, Optional<Proxies> proxies) {
         files = new MeasuredFiles<>(folder, ".track", FORM);
         this.proxies = proxies;
     }

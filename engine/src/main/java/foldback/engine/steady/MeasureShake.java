@@ -18,6 +18,9 @@ import java.util.Set;
 
 /** Measures how a take's rig was shaken; what is shown of it may be changed afterwards without measuring again. */
 final class MeasureShake implements StageJob<MeasureShake.Order> {
+    /** Raised whenever the same take would give another track. */
+    static final int ALGORITHM = 2;
+
     /** What is slower is no shake, Hz. */
     static final double SHAKE_HERTZ = 0.5;
 
@@ -50,11 +53,12 @@ final class MeasureShake implements StageJob<MeasureShake.Order> {
         TakeShake.Measured measured = tools.get(TakeShake.class).measure(recipe, shown, run);
         RotationTrack track = measured.shake().worldFromRig();
         ShakeMeasure measure = new ShakeMeasure(
-                LensTracks.ALGORITHM,
+                ALGORITHM,
                 Jitter.rms(track, SHAKE_HERTZ),
                 fastest(track),
                 measured.shake().apartRad(),
-                measured.untoldShare());
+                measured.untoldShare(),
+                measured.driftRad());
         Steady before = recipe.steady();
         SteadySettings settings =
                 before.measure().isPresent() ? before.settings() : SteadySettings.start(reference(shown.commonSpan()));

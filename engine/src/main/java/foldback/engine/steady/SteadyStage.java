@@ -23,6 +23,9 @@ public final class SteadyStage implements Stage {
     /** Lenses that differ more see something that moves with the rig, or are not of one rig. */
     private static final double MOST_APART_RAD = Math.toRadians(0.3);
 
+    /** A drift that is seen where the take's end is held beside its start. */
+    private static final double MOST_DRIFT_RAD = Math.toRadians(0.5);
+
     private static final double MOST_UNTOLD = 0.02;
 
     @Override
@@ -67,7 +70,7 @@ public final class SteadyStage implements Stage {
         }
         ShakeMeasure measure = steady.measure().get();
         String figure = String.format(Locale.ROOT, "shake %.2f\u00b0", Math.toDegrees(measure.shakeRad()));
-        if (measure.algorithm() != LensTracks.ALGORITHM) {
+        if (measure.algorithm() != MeasureShake.ALGORITHM) {
             return new Evidence(Verdict.CHECK, "Measured in an earlier way: measure again.", figure);
         }
         if (measure.untoldShare() > MOST_UNTOLD) {
@@ -84,9 +87,20 @@ public final class SteadyStage implements Stage {
                     Verdict.CHECK,
                     String.format(
                             Locale.ROOT,
-                            "The lenses tell different turns, %.2f\u00b0 apart: near things that the rig travels past make it"
-                                    + " seem to tilt, or the sync or the rig is off. Look at the horizon over the take.",
+                            "The lenses tell different shakes, %.2f\u00b0 apart: the sync or the rig is off, or something large moves"
+                                    + " with the rig. Look at the seams where it shakes.",
                             Math.toDegrees(measure.apartRad())),
+                    figure);
+        }
+        double drift = measure.driftRad().orElse(0.0);
+        if (drift > MOST_DRIFT_RAD) {
+            return new Evidence(
+                    Verdict.CHECK,
+                    String.format(
+                            Locale.ROOT,
+                            "The horizon and the front may have drifted by %.1f\u00b0: little that is far stays in sight while the rig"
+                                    + " travels or turns. Look at them at the take's end.",
+                            Math.toDegrees(drift)),
                     figure);
         }
         String said = measure.shakeRad() < STILL_RAD

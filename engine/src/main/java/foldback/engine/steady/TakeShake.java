@@ -16,9 +16,12 @@ import foldback.core.steady.Steadying;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.engine.picture.Additions;
 import foldback.engine.picture.TakeAdditions;
+import foldback.engine.proxy.Proxies;
 import foldback.engine.rig.TakeRig;
+import foldback.engine.sync.PictureTracks;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
+import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
@@ -29,14 +32,27 @@ import java.util.stream.IntStream;
 public final class TakeShake implements TakeAdditions {
     private static final int KEPT = 16;
 
-    private final LensTracks tracks;
+    /** What share of measuring several lenses it takes to follow each by itself. */
+    private static final double ALONE = 0.2;
+
+    private final LensTracks ofOne;
+    private final PictureTracks ofEach;
+    private final RigTracks ofAll;
     private final Cache<Object, RigShake> shakes =
             Caffeine.newBuilder().maximumSize(KEPT).build();
     private final Cache<Object, RotationTrack> views =
             Caffeine.newBuilder().maximumSize(KEPT).build();
 
-    public TakeShake(LensTracks tracks) {
-        this.tracks = tracks;
+    /**
+     * Of takes.
+     *
+     * @param folder where tracks are kept
+     * @param proxies empty where clips are read as they are
+     */
+    public TakeShake(Path folder, Optional<Proxies> proxies) {
+        ofOne = new LensTracks(folder, proxies);
+        ofEach = new PictureTracks(folder, proxies);
+        ofAll = new RigTracks(folder, proxies);
     }
 
     private record ShakeKey(List<ClipRef> clips, Rig rig) {}
@@ -46,9 +62,10 @@ public final class TakeShake implements TakeAdditions {
     /**
      * How a rig turned, with what could not be told.
      *
-     * @param untoldShare of the frames of all lenses
+     * @param untoldShare of the moments
+     * @param driftRad by how much it may have drifted, standard error, radians; empty of a single lens
      */
-    record Measured(RigShake shake, double untoldShare) {}
+    record Measured(RigShake shake, double untoldShare, Optional<Double> driftRad) {}
 
     /**
      * Measures a take.
@@ -58,21 +75,35 @@ public final class TakeShake implements TakeAdditions {
      */
     Measured measure(Recipe recipe, Take shown, Run run) {
         Rig rig = TakeRig.fitted(recipe.geometry().rigOn(), shown.clips());
-        List<TakeClip> clips = shown.clips();
+        return shown.clips().size() == 1 ? single(shown.clips().get(0), rig, run) : several(shown.clips(), rig, run);
+    }
+
+    private Measured single(TakeClip clip, Rig rig, Run run) {
+        LensTracks.LensTrack track = ofOne.of(clip, rig.lenses().get(0).lens(), run);
+        RotationTrack turns = RigShake.chained(List.of(inTake(track.turns(), clip)), rig.lenses());
+        double untold = (double) track.untold() / track.turns().size();
+        return new Measured(new RigShake(turns, 0), untold, Optional.empty());
+    }
+
+    /** Each lens alone tells turns well enough to begin with: what travel makes of near things, and drift, only all together tell. */
+    private Measured several(List<TakeClip> clips, Rig rig, Run run) {
+        Run alone = run.part(0, ALONE);
         double[] shares = new double[clips.size()];
-        List<LensTracks.LensTrack> measured = IntStream.range(0, clips.size())
+        List<RotationTrack> tracks = IntStream.range(0, clips.size())
                 .parallel()
-                .mapToObj(i -> tracks.of(
-                        clips.get(i),
-                        rig.lenses().get(i).lens(),
-                        new Run(share -> step(run, shares, i, share), run.cancelled())))
+                .mapToObj(i -> inTake(
+                        ofEach.of(
+                                        clips.get(i),
+                                        Optional.of(rig.lenses().get(i).lens()),
+                                        new Run(share -> step(alone, shares, i, share), run.cancelled()))
+                                .chained(),
+                        clips.get(i)))
                 .toList();
-        int untold = measured.stream().mapToInt(LensTracks.LensTrack::untold).sum();
-        int frames = measured.stream().mapToInt(track -> track.turns().size()).sum();
-        List<RotationTrack> lenses = IntStream.range(0, clips.size())
-                .mapToObj(i -> inTake(measured.get(i).turns(), clips.get(i)))
-                .toList();
-        return new Measured(RigShake.of(lenses, rig.lenses()), (double) untold / frames);
+        RotationTrack believed = RigShake.chained(tracks, rig.lenses());
+        RigTracks.RigTrack track = ofAll.of(clips, rig, believed, run.part(ALONE, 1));
+        RigShake shake = RigShake.of(track.worldFromRig(), tracks, rig.lenses());
+        return new Measured(
+                shake, (double) track.untold() / track.worldFromRig().size(), Optional.of(track.driftRad()));
     }
 
     /** Lenses are measured beside each other: all together are as far as they are in the mean. */

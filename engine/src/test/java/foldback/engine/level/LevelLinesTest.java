@@ -23,7 +23,6 @@ import foldback.engine.picture.Additions;
 import foldback.engine.stage.Lane;
 import foldback.engine.stage.StageTools;
 import foldback.engine.stage.StageView;
-import foldback.engine.steady.LensTracks;
 import foldback.engine.steady.TakeShake;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
@@ -59,7 +58,7 @@ class LevelLinesTest {
     static void open() throws Exception {
         leaning = DemoTake.recipe().with(Level.SECTION, new Level(1.1, 0.12, -0.09));
         take = Take.open(leaning, MediaFolders.of(DemoTake.MEDIA));
-        shake = new TakeShake(new LensTracks(folder, Optional.empty()));
+        shake = new TakeShake(folder, Optional.empty());
         lines = new LevelLines(shake);
     }
 

@@ -5,7 +5,6 @@ import foldback.core.lens.ImageCircle;
 import foldback.core.lens.Lens;
 import foldback.core.lens.LensFrame;
 import foldback.core.motion.RotationTrack;
-import foldback.core.motion.TurnTracker;
 import foldback.core.picture.PixelFormat;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Position;
@@ -96,12 +95,12 @@ public final class SteadyTrials {
                         travel * seconds + 0.5 * Math.sin(0.3 * seconds), 0.05 * Math.sin(0.2 * seconds), 0)
                 .times(shake.at(seconds));
         List<RigLens> lenses = new ArrayList<>();
-        List<RotationTrack> tracks = new ArrayList<>();
+        List<SmallCamera> cameras = new ArrayList<>();
         for (int i = 0; i < 2; i++) {
             RigLens lens = new RigLens(
                     i == 0 ? "A" : "B", lens(), Rotation.ofYawPitchRoll(Math.PI * i, 0.01, 0), Position.ORIGIN);
             lenses.add(lens);
-            SmallCamera camera = new SmallCamera(
+            cameras.add(new SmallCamera(
                     sphere,
                     lens,
                     SIZE,
@@ -112,10 +111,18 @@ public final class SteadyTrials {
                     people,
                     truth::at,
                     seconds -> 1 + 0.05 * Math.sin(seconds),
-                    100L * n + i);
-            tracks.add(track(camera, 0.012 * i));
+                    100L * n + i));
         }
-        RigShake measured = RigShake.of(tracks, lenses);
+        double[] begins = {0, 0.012};
+        FollowedRig followed = new FollowedRig(lenses, RATE, begins);
+        for (int i = 0; i < 2; i++) {
+            for (int k = 0; k < FRAMES; k++) {
+                byte[] luma = new byte[SIZE * SIZE];
+                cameras.get(i).shoot(begins[i] + k / RATE, luma);
+                followed.add(i, luma);
+            }
+        }
+        RigShake measured = followed.shake();
         // A picture's turn is that of the middle of its lines, and of their exposure.
         double late = readOut / 2 + exposure / 2;
         RotationTrack rig = measured.worldFromRig();
@@ -146,20 +153,6 @@ public final class SteadyTrials {
                 outcome.drift,
                 Math.toDegrees(measured.apartRad())));
         return outcome;
-    }
-
-    private static RotationTrack track(SmallCamera camera, double begin) {
-        TurnTracker tracker = new TurnTracker(lens());
-        byte[] luma = new byte[SIZE * SIZE];
-        double[] times = new double[FRAMES];
-        Rotation[] turns = new Rotation[FRAMES];
-        for (int k = 0; k < FRAMES; k++) {
-            times[k] = begin + k / RATE;
-            camera.shoot(times[k], luma);
-            tracker.next(times[k], luma);
-            turns[k] = tracker.firstFromNow();
-        }
-        return new RotationTrack(times, turns);
     }
 
     private static Lens lens() {

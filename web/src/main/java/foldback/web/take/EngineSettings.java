@@ -8,7 +8,6 @@ import foldback.engine.proxy.Proxies;
 import foldback.engine.seam.TakeFlows;
 import foldback.engine.seam.TakeSeams;
 import foldback.engine.stage.StageTools;
-import foldback.engine.steady.LensTracks;
 import foldback.engine.steady.TakeShake;
 import foldback.engine.sync.Listening;
 import foldback.engine.sync.PictureTracks;
@@ -77,7 +76,7 @@ class EngineSettings {
 
     @Bean
     TakeShake takeShake(Proxies proxies, FoldbackProperties properties) {
-        return new TakeShake(new LensTracks(properties.work().resolve("tracks"), Optional.of(proxies)));
+        return new TakeShake(properties.work().resolve("tracks"), Optional.of(proxies));
     }
 
     @Bean

@@ -1,0 +1,125 @@
+package foldback.engine.steady;
+
+import foldback.core.motion.RigMoment;
+import foldback.core.motion.RigTracker;
+import foldback.core.motion.RotationTrack;
+import foldback.core.motion.Travel;
+import foldback.core.motion.TravelMeter;
+import foldback.core.recipe.ClipRef;
+import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
+import foldback.core.run.Ahead;
+import foldback.core.run.Run;
+import foldback.engine.proxy.Proxies;
+import foldback.engine.proxy.SmallPictures;
+import foldback.engine.take.MeasuredFiles;
+import foldback.engine.take.TakeClip;
+import foldback.media.MediaException;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+
+/**
+ * How rigs of several lenses turned over their takes, by small pictures of all lenses together. Kept as files in a folder, named by the clips, where
+ * they are in the take, and the rig; any may be deleted at any time and is measured again.
+ */
+final class RigTracks {
+    /** Raised whenever the same clips would give another track. */
+    private static final int ALGORITHM = 1;
+
+    private static final int AHEAD = 4;
+
+    private static final MeasuredFiles.Form<RigTrack> FORM = new MeasuredFiles.Form<>() {
+        @Override
+        public void write(RigTrack track, DataOutputStream out) throws IOException {
+            out.writeInt(track.untold);
+            out.writeDouble(track.driftRad);
+            TrackForm.write(track.worldFromRig, out);
+        }
+
+        @Override
+        public RigTrack read(DataInputStream in) throws IOException {
+            int untold = in.readInt();
+            double drift = in.readDouble();
+            return new RigTrack(TrackForm.read(in), untold, drift);
+        }
+    };
+
+    private final MeasuredFiles<RigTrack> files;
+    private final Optional<Proxies> proxies;
+
+    /** @param proxies empty where clips are read as they are */
+    RigTracks(Path folder, Optional<Proxies> proxies) {
+        files = new MeasuredFiles<>(folder, ".rig", FORM);
+        this.proxies = proxies;
+    }
+
+    /**
+     * How a rig turned.
+     *
+     * @param worldFromRig over take time; as it was at the first moment it is the world
+     * @param untold moments at which that could not be told
+     * @param driftRad by how much it may have drifted, standard error, radians
+     */
+    record RigTrack(RotationTrack worldFromRig, int untold, double driftRad) {}
+
+    /** A moment, and how the rig came there. */
+    private record Step(RigMoment moment, Travel travel) {}
+
+    /**
+     * Measures a rig, or reads what was measured.
+     *
+     * @param believed how it turned as far as lenses tell each by itself; its times are those of the track
+     * @param run progress; cancelling throws
+     * @throws MediaException where a clip cannot be decoded or the track not be kept
+     */
+    RigTrack of(List<TakeClip> clips, Rig rig, RotationTrack believed, Run run) {
+        List<RigLens> small = rig.lenses().stream().map(RigTracks::small).toList();
+        String from = clips.stream().map(clip -> place(clip.ref())).collect(Collectors.joining(" ")) + " " + small + " "
+                + ALGORITHM;
+        return files.of(clips.get(0), from, measuring -> measure(clips, small, believed, measuring), run);
+    }
+
+    private static String place(ClipRef clip) {
+        return clip.sha256() + " " + clip.area() + " " + clip.offsetSeconds() + " " + clip.driftPpm();
+    }
+
+    private static RigLens small(RigLens lens) {
+        int width = lens.lens().frame().width();
+        int height = lens.lens().frame().height();
+        return lens.scaledTo(SmallPictures.width(width, height), SmallPictures.height(width, height));
+    }
+
+    private RigTrack measure(List<TakeClip> clips, List<RigLens> small, RotationTrack believed, Run run) {
+        RigTracker tracker = new RigTracker(small, believed);
+        double[] times = believed.times();
+        // What happens from moment to moment needs nothing of what keys say: it is measured beside that.
+        try (Ahead<Step> steps =
+                new Ahead<>("travel", AHEAD, (sink, cancelled) -> travel(clips, small, believed, sink, cancelled))) {
+            int taken = 0;
+            for (Optional<Step> step = steps.next(); step.isPresent(); step = steps.next()) {
+                tracker.next(step.get().moment, step.get().travel);
+                taken++;
+                run.step((double) taken / times.length);
+            }
+        }
+        return new RigTrack(tracker.worldFromRig(), tracker.untold(), tracker.driftSigma());
+    }
+
+    private void travel(
+            List<TakeClip> clips, List<RigLens> small, RotationTrack believed, Consumer<Step> sink, Run cancelled) {
+        TravelMeter meter = new TravelMeter(small, believed);
+        try (StepReader reader = new StepReader(clips, small, proxies)) {
+            for (double seconds : believed.times()) {
+                cancelled.check();
+                RigMoment moment = reader.at(seconds);
+                sink.accept(new Step(moment, meter.next(moment)));
+            }
+        }
+    }
+}
