@@ -28,6 +28,7 @@ import foldback.gauge.rig.RigTrials;
 import foldback.gauge.seam.SeamTrials;
 import foldback.gauge.steady.LevelTrials;
 import foldback.gauge.steady.SteadyTrials;
+import foldback.gauge.steady.TravelTrials;
 import foldback.gauge.sync.MotionTrials;
 import foldback.gauge.sync.SyncTrials;
 import foldback.sim.film.DemoRigs;
@@ -96,6 +97,7 @@ final class MeasureCommand implements Callable<Integer> {
         }
         if (all || subject.equals("steady")) {
             SteadyTrials.measure(System.err::println).forEach(this::say);
+            TravelTrials.measure(System.err::println).forEach(this::say);
         }
         return figures.stream().allMatch(Figure::holds) ? 0 : 1;
     }

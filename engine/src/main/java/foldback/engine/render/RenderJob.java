@@ -32,7 +32,7 @@ public record RenderJob(
         Optional<ColourTransform> transform,
         TakeAdditions additions) {
     /** Raised whenever the same documents would give other pixels or bytes. */
-    private static final int RENDERER_VERSION = 4;
+    private static final int RENDERER_VERSION = 5;
 
     /** Pieces of a long render; what is lost of it by a kill is at most one. */
     private static final int LONGEST_PIECE = 250;
