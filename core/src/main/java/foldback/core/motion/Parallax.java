@@ -19,6 +19,10 @@ final class Parallax {
     private static final int TRIED = 32;
     /** A search begins with residuals that count so much farther. */
     private static final double WIDE = 3;
+    /** The usual nearness can be told where it is so many standard errors, and a patch is near by so many. */
+    private static final double TOLD = 5;
+
+    private static final double NEAR = 4;
     /** How much a travel keeps to what it was, as a share of what places say of it. */
     private static final double STIFFNESS = 0.3;
     /** Tukey's constant for 95% efficiency. */
@@ -26,7 +30,7 @@ final class Parallax {
 
     private final List<LensPair> pairs;
     private final int unknowns;
-    /** The way the rig goes, a unit vector in its frame; all 0 where it is not known. */
+    /** The way the rig goes, a unit vector in its frame; all 0 where it stays. */
     private final double[] travel = new double[3];
     /** By patch, by how much it moves where it lies across the travel, radians; and by how much that is found to be off. */
     private final double[] nearness;
@@ -147,8 +151,7 @@ final class Parallax {
     /** Looks for the travel all round, beside the one that is known. */
     void search(Growth growth, double[] off) {
         double[] best = travel.clone();
-        boolean isKnown = travel[0] != 0 || travel[1] != 0 || travel[2] != 0;
-        double least = isKnown ? loss(growth, off) : Double.POSITIVE_INFINITY;
+        double least = travels() ? loss(growth, off) : Double.POSITIVE_INFINITY;
         for (int n = 0; n < TRIED; n++) {
             // Evenly over the sphere, on a spiral by the golden angle.
             double z = 1 - (2 * n + 1.0) / TRIED;
@@ -164,6 +167,27 @@ final class Parallax {
             }
         }
         System.arraycopy(best, 0, travel, 0, 3);
+    }
+
+    /**
+     * Of the patches whose nearness can be told, the share that was found to be near. Travel moves all of the ground; noise and what moves by itself
+     * make few patches seem near.
+     */
+    double shareNear() {
+        int near = 0;
+        int told = 0;
+        for (int p = 0; p < nearness.length; p++) {
+            double sigmas = Math.sqrt(squares[p]);
+            if (sigmas * usual > TOLD) {
+                told++;
+                near += nearness[p] * sigmas > NEAR ? 1 : 0;
+            }
+        }
+        return (double) near / Math.max(1, told);
+    }
+
+    private boolean travels() {
+        return travel[0] != 0 || travel[1] != 0 || travel[2] != 0;
     }
 
     private void forget(double[] off) {
@@ -267,8 +291,11 @@ final class Parallax {
         }
     }
 
-    /** The turn and the travel for the nearness as it is now. */
+    /** The turn and the travel for the nearness as it is now; as they are where there is no travel. */
     private boolean redirect(Growth growth, double[] off) {
+        if (!travels()) {
+            return true;
+        }
         travelling.clear();
         for (int lens = 0; lens < pairs.size(); lens++) {
             LensPair pair = pairs.get(lens);

@@ -11,6 +11,8 @@ public final class TravelMeter {
     static final double USUAL_NEARNESS = 0.75;
     /** Pairs after which the travel is looked for anew. */
     private static final int SEARCHED_AGAIN = 10;
+    /** A rig travels past whose share of near patches is larger; takes that stay have up to 0.3, rides from 0.35 on. */
+    private static final double LEAST_NEAR = 0.3;
     /** What the last pair says of the nearness, against those before. */
     private static final double NEWEST = 0.4;
     /** Pictures of a lens may be apart by so much less or more than the moments, as a share of that. */
@@ -24,8 +26,13 @@ public final class TravelMeter {
     private final int lenses;
     private final double[] far;
     private final double[] nearness;
+    private final double[] way = new double[3];
     private RigMoment before;
     private int pairs;
+    /** Share of patches that are near, smoothed over some pairs. */
+    private double shareNear;
+
+    private boolean stays;
 
     /**
      * Of a rig.
@@ -75,18 +82,39 @@ public final class TravelMeter {
                 pair.leaveOut();
             }
         }
-        meter.parallax().begin(far, USUAL_NEARNESS * seconds);
         double growth = GROWTH * turn(before.seconds(), now.seconds()).angleTo(Rotation.IDENTITY);
-        boolean told = meter.measure(pairs % SEARCHED_AGAIN == 0, growth);
-        if (told) {
-            double[] found = meter.parallax().nearness();
-            double newest = pairs == 0 ? 1 : NEWEST;
-            for (int p = 0; p < nearness.length; p++) {
-                nearness[p] += newest * (found[p] / seconds - nearness[p]);
-            }
-            pairs++;
+        boolean searched = pairs % SEARCHED_AGAIN == 0;
+        if ((!stays || searched) && !travel(seconds, searched, growth)) {
+            return false;
         }
-        return told;
+        pairs++;
+        return !stays || stay(seconds, growth);
+    }
+
+    /** Measures a rig that travels, and judges by what is near whether it does. */
+    private boolean travel(double seconds, boolean searched, double growth) {
+        Parallax parallax = meter.parallax();
+        parallax.begin(far, USUAL_NEARNESS * seconds);
+        parallax.setTravel(way);
+        if (!meter.measure(searched, growth)) {
+            return false;
+        }
+        System.arraycopy(parallax.travel(), 0, way, 0, 3);
+        double[] found = parallax.nearness();
+        double newest = pairs == 0 ? 1 : NEWEST;
+        for (int p = 0; p < nearness.length; p++) {
+            nearness[p] += newest * (found[p] / seconds - nearness[p]);
+        }
+        shareNear += newest * (parallax.shareNear() - shareNear);
+        stays = shareNear < LEAST_NEAR;
+        return true;
+    }
+
+    /** Measures a rig that stays where it is: nothing is near then, and what seems so is noise or moves by itself. */
+    private boolean stay(double seconds, double growth) {
+        meter.parallax().begin(far, USUAL_NEARNESS * seconds);
+        meter.parallax().setTravel(far);
+        return meter.measure(false, growth);
     }
 
     private Rotation turn(double from, double to) {
