@@ -6,8 +6,10 @@ import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.ShakeMeasure;
 import foldback.core.recipe.Steady;
 import foldback.core.rig.Rig;
+import foldback.core.run.Evidence;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
 import foldback.core.space.Rotation;
@@ -108,6 +110,26 @@ class TakeShakeTest {
         double tilt = lane.finer().get(1).points().get(50)[1];
         Rotation since = clips.turned(MIDDLE).inverse().times(turned);
         assertThat(tilt).isCloseTo(Math.toDegrees(since.pitch()), within(0.4));
+    }
+
+    @Test
+    void aDriftThatWouldBeSeenIsSaid() {
+        Recipe after = measured();
+        Steady steady = after.steady();
+        ShakeMeasure found = steady.measure().orElseThrow();
+        assertThat(Math.toDegrees(found.driftRad().orElseThrow())).isLessThan(0.5);
+        ShakeMeasure drifted = new ShakeMeasure(
+                found.algorithm(),
+                found.shakeRad(),
+                found.fastestRad(),
+                found.apartRad(),
+                found.untoldShare(),
+                Optional.of(Math.toRadians(1.2)));
+        Recipe other = after.with(
+                Steady.SECTION, new Steady(Optional.of(drifted), steady.settings(), steady.readOutSeconds()));
+        Evidence evidence = new SteadyStage().evidence(new StageView(other, take, 1920, TOOLS));
+        assertThat(evidence.verdict()).isEqualTo(Verdict.CHECK);
+        assertThat(evidence.reason()).contains("may have drifted by 1.2\u00b0");
     }
 
     @Test
