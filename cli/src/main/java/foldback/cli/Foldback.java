@@ -15,6 +15,7 @@ import picocli.CommandLine.Command;
             SyncCommand.class,
             SolveCommand.class,
             SeamsCommand.class,
+            MotionCommand.class,
             WorkCommand.class
         },
         mixinStandardHelpOptions = true,

@@ -2,7 +2,12 @@ package foldback.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import foldback.core.recipe.ClipRef;
+import foldback.core.recipe.Recipe;
+import foldback.core.rig.Rig;
+import foldback.core.time.FrameRate;
 import foldback.engine.document.rig.CardJson;
+import foldback.engine.recipe.RecipeJson;
 import foldback.media.ContentHash;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -11,8 +16,10 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.SplittableRandom;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -392,6 +399,36 @@ class FoldbackTest {
         assertThat(Foldback.run("seams", recipe, "--media", clips, "--from", "99"))
                 .isEqualTo(2);
         assertThat(err.toString(StandardCharsets.UTF_8)).contains("leave nothing: the take lasts from");
+    }
+
+    /** The cart ride: shaken by some degrees, ahead of it all the time. */
+    @Test
+    void motionIsWrittenAsATable() throws Exception {
+        Path clips = DEMO.resolveSibling("cart-ride");
+        List<ClipRef> refs = new ArrayList<>();
+        for (String slot : new String[] {"A", "B"}) {
+            String file = "cart-ride-" + slot.toLowerCase(Locale.ROOT) + ".mp4";
+            refs.add(new ClipRef(slot, file, ContentHash.of(clips.resolve(file)), 0));
+        }
+        Rig rig = CardJson.readRig(Files.readString(clips.resolve("rig-card.json")));
+        Path recipe = folder.resolve("ride.json");
+        Files.writeString(recipe, RecipeJson.write(Recipe.start(new FrameRate(25, 1), refs, rig, "known")));
+        Path table = folder.resolve("ride.csv");
+        int code = Foldback.run(
+                "motion", recipe.toString(), "--media", clips.toString(), "--csv", table.toString(), "--json");
+        assertThat(code).as(err.toString(StandardCharsets.UTF_8)).isZero();
+        JsonNode told = JsonMapper.builder().build().readTree(out.toString(StandardCharsets.UTF_8));
+        assertThat(told.path("track").size()).isEqualTo(200);
+        assertThat(told.path("drift_deg").asDouble()).isBetween(0.05, 0.5);
+        List<String> lines = Files.readAllLines(table);
+        assertThat(lines).hasSize(201);
+        assertThat(lines.get(0)).isEqualTo("time_s,w,x,y,z");
+        assertThat(lines.get(1)).startsWith("0.000000,1.000000000,");
+        for (String line : lines.subList(1, lines.size())) {
+            double half = Double.parseDouble(line.split(",")[1]);
+            assertThat(Math.toDegrees(2 * Math.acos(Math.min(1, Math.abs(half)))))
+                    .isLessThan(12);
+        }
     }
 
     /** 300 bytes of a clip's pictures are turned: the film is made, and what is wrong with it is said. */

@@ -4,6 +4,7 @@ import foldback.core.rig.RigLens;
 import foldback.core.space.Rotation;
 import foldback.core.space.RotationPath;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -120,10 +121,11 @@ public final class RigTracker {
     /** How the rig is turned at the moments that were taken; as at the first one it is the world. */
     public RotationTrack worldFromRig() {
         double[][] off = chain.solve();
-        Rotation first = turns.get(0).inverse();
         Rotation[] whole = IntStream.range(0, turns.size())
-                .mapToObj(i -> first.times(scaled(off[i], 1)).times(turns.get(i)))
+                .mapToObj(i -> scaled(off[i], 1).times(turns.get(i)))
                 .toArray(Rotation[]::new);
+        Rotation first = whole[0].inverse();
+        Arrays.setAll(whole, i -> first.times(whole[i]));
         return new RotationTrack(times.stream().mapToDouble(time -> time).toArray(), whole);
     }
 

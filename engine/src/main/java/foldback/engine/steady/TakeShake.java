@@ -65,7 +65,7 @@ public final class TakeShake implements TakeAdditions {
      * @param untoldShare of the moments
      * @param driftRad by how much it may have drifted, standard error, radians; empty of a single lens
      */
-    record Measured(RigShake shake, double untoldShare, Optional<Double> driftRad) {}
+    public record Measured(RigShake shake, double untoldShare, Optional<Double> driftRad) {}
 
     /**
      * Measures a take.
@@ -73,7 +73,7 @@ public final class TakeShake implements TakeAdditions {
      * @param shown the clips of the lenses that are on
      * @param run progress; cancelling throws
      */
-    Measured measure(Recipe recipe, Take shown, Run run) {
+    public Measured measure(Recipe recipe, Take shown, Run run) {
         Rig rig = TakeRig.fitted(recipe.geometry().rigOn(), shown.clips());
         return shown.clips().size() == 1 ? single(shown.clips().get(0), rig, run) : several(shown.clips(), rig, run);
     }
