@@ -98,7 +98,7 @@ final class MotionCommand implements Callable<Integer> {
         RotationTrack track = measured.shake().worldFromRig();
         out.println(String.format(
                 Locale.ROOT,
-                "%d pictures from %.2f to %.2f s; lenses agree to %.3f degrees%s; of %.0f%% nothing is told",
+                "%d pictures from %.2f to %.2f s; lenses agree to %.3f degrees%s%s; of %.0f%% nothing is told",
                 track.size(),
                 track.from(),
                 track.to(),
@@ -106,6 +106,9 @@ final class MotionCommand implements Callable<Integer> {
                 measured.driftRad()
                         .map(drift -> String.format(
                                 Locale.ROOT, ", drift of up to %.2f degrees or so", Math.toDegrees(drift)))
+                        .orElse(""),
+                measured.readOutSeconds()
+                        .map(seconds -> String.format(Locale.ROOT, ", lines read in %.1f ms", 1000 * seconds))
                         .orElse(""),
                 100 * measured.untoldShare()));
     }
@@ -115,6 +118,7 @@ final class MotionCommand implements Callable<Integer> {
                 .put("apart_deg", Math.toDegrees(measured.shake().apartRad()))
                 .put("untold_share", measured.untoldShare());
         measured.driftRad().ifPresent(drift -> document.put("drift_deg", Math.toDegrees(drift)));
+        measured.readOutSeconds().ifPresent(seconds -> document.put("read_out_s", seconds));
         ArrayNode turns = document.putArray("track");
         RotationTrack track = measured.shake().worldFromRig();
         for (int n = 0; n < track.size(); n++) {

@@ -420,6 +420,8 @@ class FoldbackTest {
         JsonNode told = JsonMapper.builder().build().readTree(out.toString(StandardCharsets.UTF_8));
         assertThat(told.path("track").size()).isEqualTo(200);
         assertThat(told.path("drift_deg").asDouble()).isBetween(0.05, 0.5);
+        // In truth 16 ms.
+        assertThat(told.path("read_out_s").asDouble()).isBetween(0.0136, 0.0184);
         List<String> lines = Files.readAllLines(table);
         assertThat(lines).hasSize(201);
         assertThat(lines.get(0)).isEqualTo("time_s,w,x,y,z");

@@ -86,5 +86,22 @@ class SteadyTest {
         assertThat(steady.path("front").asString()).isEqualTo("stays");
         assertThat(steady.path("heading").asDouble()).isZero();
         assertThat(steady.path("tilt").asDouble()).isZero();
+        // The rig stood still, so no read-out shows: as a take that moved says it.
+        String found = steady.toString().replace("\"untold_share\"", "\"read_out_s\":0.0123,\"untold_share\"");
+        assertThat(api.post("/api/takes/" + take + "/revisions", "{\"base\":4,\"set\":{\"steady\":" + found + "}}")
+                        .status())
+                .isEqualTo(200);
+        try (Browser browser = new Browser()) {
+            BenchPage bench = BenchPage.open(browser, server, take, "steady");
+            browser.press("read-out-found");
+            bench.awaitSaved(6);
+        }
+        assertThat(api.get("/api/takes/" + take)
+                        .json()
+                        .path("recipe")
+                        .path("steady")
+                        .path("read_out_s")
+                        .asDouble())
+                .isEqualTo(0.0123);
     }
 }

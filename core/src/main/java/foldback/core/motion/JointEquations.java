@@ -83,19 +83,15 @@ final class JointEquations {
         return true;
     }
 
-    /**
-     * The standard error of the least certain of the first three unknowns while all others are unknown, too; infinite where they cannot be told.
-     */
-    double sigma() {
+    /** The variances of the first unknowns while all others are unknown, too; infinite where they cannot be told. */
+    double[] variances(int count) {
+        double[] variances = new double[count];
+        Arrays.fill(variances, Double.POSITIVE_INFINITY);
         DMatrixRMaj covariance = new DMatrixRMaj(unknowns, unknowns);
-        if (!CommonOps_DDRM.invert(normal, covariance)) {
-            return Double.POSITIVE_INFINITY;
+        if (CommonOps_DDRM.invert(normal, covariance)) {
+            Arrays.setAll(variances, k -> covariance.get(k, k));
         }
-        double most = 0;
-        for (int k = 0; k < 3; k++) {
-            most = Math.max(most, covariance.get(k, k));
-        }
-        return Math.sqrt(most);
+        return variances;
     }
 
     private void mirror() {

@@ -116,9 +116,9 @@ final class Parallax {
         return nearness.clone();
     }
 
-    /** The standard error of the last turn about its least certain axis, radians. */
-    double sigma() {
-        return turning.sigma();
+    /** The variances of the last turn and growth about x, y and z, radians squared. */
+    double[] variances() {
+        return turning.variances(UNKNOWNS_OF_RIG);
     }
 
     /** The turn that a place of a patch seems to make by being near, radians about x, y and z. */

@@ -22,6 +22,7 @@ final class RigTurnMeter {
     private final Parallax parallax;
     private final double[] turn = new double[6];
     private final double[] off;
+    private double growthSigma;
 
     RigTurnMeter(List<RigLens> lenses) {
         pairs = IntStream.range(0, lenses.size())
@@ -49,12 +50,13 @@ final class RigTurnMeter {
     boolean measure(boolean search, double growth) {
         Arrays.fill(turn, 0);
         boolean searched = !search;
+        growthSigma = LEAST_GROWTH + growth;
         for (int level = LensPair.LEVELS - 1; level >= 0; level--) {
             for (int step = 0; step < STEPS; step++) {
                 if (compare(level) < LEAST_PLACES) {
                     return false;
                 }
-                Parallax.Growth grown = new Parallax.Growth(turn[3], turn[4], turn[5], LEAST_GROWTH + growth);
+                Parallax.Growth grown = new Parallax.Growth(turn[3], turn[4], turn[5], growthSigma);
                 if (!searched) {
                     parallax.search(grown, off);
                     searched = true;
@@ -90,6 +92,15 @@ final class RigTurnMeter {
 
     /** The standard error of that about its least certain axis, radians. */
     double sigma() {
-        return parallax.sigma();
+        double[] variances = parallax.variances();
+        return Math.sqrt(Math.max(variances[0], Math.max(variances[1], variances[2])));
+    }
+
+    /** By how much the turn grows from the first line to the last, and how much of that the prior left of what it truly was. */
+    Travel.Growth growth() {
+        double[] variances = parallax.variances();
+        double[] kept = new double[3];
+        Arrays.setAll(kept, k -> Math.max(0, 1 - variances[3 + k] / (growthSigma * growthSigma)));
+        return new Travel.Growth(Arrays.copyOfRange(turn, 3, 6), kept);
     }
 }

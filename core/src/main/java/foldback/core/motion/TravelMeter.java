@@ -57,7 +57,8 @@ public final class TravelMeter {
             told = measure(now);
         }
         before = now;
-        return new Travel(told, meter.turn(), meter.parallax().travel(), nearness.clone());
+        Travel.Growth growth = told ? meter.growth() : Travel.Growth.NONE;
+        return new Travel(told, meter.turn(), growth, meter.parallax().travel(), nearness.clone());
     }
 
     private void begin(RigMoment now) {

@@ -11,6 +11,7 @@ import java.util.Optional;
  * @param apartRad how far what single lenses say of its quick part differs from what all do, root mean square, radians; 0 of a single one
  * @param untoldShare of its time in which no lens could tell
  * @param driftRad by how much it may have drifted, standard error, radians; empty where that was not measured, as of a single lens
+ * @param readOutSeconds from a picture's first line to its last, as pictures show it; empty where they do not
  */
 public record ShakeMeasure(
         int algorithm,
@@ -18,4 +19,5 @@ public record ShakeMeasure(
         double fastestRad,
         double apartRad,
         double untoldShare,
-        Optional<Double> driftRad) {}
+        Optional<Double> driftRad,
+        Optional<Double> readOutSeconds) {}

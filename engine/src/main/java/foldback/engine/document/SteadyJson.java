@@ -39,13 +39,19 @@ public final class SteadyJson {
                 "drift_deg",
                 degrees(0, MOST_DEGREES).described("by how much it may have drifted, standard error"),
                 ShakeMeasure::driftRad);
+        var readOut = fields.optional(
+                "read_out_s",
+                number(0, Steady.MOST_READ_OUT)
+                        .described("from a picture's first line to its last, as pictures show it"),
+                ShakeMeasure::readOutSeconds);
         return read -> new ShakeMeasure(
                 read.get(algorithm),
                 read.get(shake),
                 read.get(fastest),
                 read.get(apart),
                 read.get(untold),
-                read.get(drift));
+                read.get(drift),
+                read.get(readOut));
     });
 
     private static final ObjectForm<SteadySettings> SETTINGS = ObjectForm.of(fields -> {

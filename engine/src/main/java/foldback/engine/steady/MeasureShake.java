@@ -58,7 +58,8 @@ final class MeasureShake implements StageJob<MeasureShake.Order> {
                 fastest(track),
                 measured.shake().apartRad(),
                 measured.untoldShare(),
-                measured.driftRad());
+                measured.driftRad(),
+                measured.readOutSeconds().filter(found -> found <= Steady.MOST_READ_OUT));
         Steady before = recipe.steady();
         SteadySettings settings =
                 before.measure().isPresent() ? before.settings() : SteadySettings.start(reference(shown.commonSpan()));

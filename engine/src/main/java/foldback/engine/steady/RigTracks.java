@@ -1,5 +1,6 @@
 package foldback.engine.steady;
 
+import foldback.core.motion.ReadOutMeter;
 import foldback.core.motion.RigMoment;
 import foldback.core.motion.RigTracker;
 import foldback.core.motion.RotationTrack;
@@ -30,7 +31,7 @@ import java.util.stream.Collectors;
  */
 final class RigTracks {
     /** Raised whenever the same clips would give another track. */
-    private static final int ALGORITHM = 1;
+    private static final int ALGORITHM = 2;
 
     private static final int AHEAD = 4;
 
@@ -39,6 +40,7 @@ final class RigTracks {
         public void write(RigTrack track, DataOutputStream out) throws IOException {
             out.writeInt(track.untold);
             out.writeDouble(track.driftRad);
+            out.writeDouble(track.readOutSeconds.orElse(Double.NaN));
             TrackForm.write(track.worldFromRig, out);
         }
 
@@ -46,7 +48,9 @@ final class RigTracks {
         public RigTrack read(DataInputStream in) throws IOException {
             int untold = in.readInt();
             double drift = in.readDouble();
-            return new RigTrack(TrackForm.read(in), untold, drift);
+            double readOut = in.readDouble();
+            return new RigTrack(
+                    TrackForm.read(in), untold, drift, Double.isNaN(readOut) ? Optional.empty() : Optional.of(readOut));
         }
     };
 
@@ -65,8 +69,9 @@ final class RigTracks {
      * @param worldFromRig over take time; as it was at the first moment it is the world
      * @param untold moments at which that could not be told
      * @param driftRad by how much it may have drifted, standard error, radians
+     * @param readOutSeconds from a picture's first line to its last, where it shows
      */
-    record RigTrack(RotationTrack worldFromRig, int untold, double driftRad) {}
+    record RigTrack(RotationTrack worldFromRig, int untold, double driftRad, Optional<Double> readOutSeconds) {}
 
     /** A moment, and how the rig came there. */
     private record Step(RigMoment moment, Travel travel) {}
@@ -97,6 +102,7 @@ final class RigTracks {
 
     private RigTrack measure(List<TakeClip> clips, List<RigLens> small, RotationTrack believed, Run run) {
         RigTracker tracker = new RigTracker(small, believed);
+        ReadOutMeter readOut = new ReadOutMeter();
         double[] times = believed.times();
         // What happens from moment to moment needs nothing of what keys say: it is measured beside that.
         try (Ahead<Step> steps =
@@ -104,11 +110,15 @@ final class RigTracks {
             int taken = 0;
             for (Optional<Step> step = steps.next(); step.isPresent(); step = steps.next()) {
                 tracker.next(step.get().moment, step.get().travel);
+                if (taken > 0) {
+                    readOut.add(times[taken - 1], times[taken], step.get().travel);
+                }
                 taken++;
                 run.step((double) taken / times.length);
             }
         }
-        return new RigTrack(tracker.worldFromRig(), tracker.untold(), tracker.driftSigma());
+        RotationTrack track = tracker.worldFromRig();
+        return new RigTrack(track, tracker.untold(), tracker.driftSigma(), readOut.seconds(track));
     }
 
     private void travel(

@@ -64,8 +64,10 @@ public final class TakeShake implements TakeAdditions {
      *
      * @param untoldShare of the moments
      * @param driftRad by how much it may have drifted, standard error, radians; empty of a single lens
+     * @param readOutSeconds from a picture's first line to its last, where it shows
      */
-    public record Measured(RigShake shake, double untoldShare, Optional<Double> driftRad) {}
+    public record Measured(
+            RigShake shake, double untoldShare, Optional<Double> driftRad, Optional<Double> readOutSeconds) {}
 
     /**
      * Measures a take.
@@ -82,7 +84,7 @@ public final class TakeShake implements TakeAdditions {
         LensTracks.LensTrack track = ofOne.of(clip, rig.lenses().get(0).lens(), run);
         RotationTrack turns = RigShake.chained(List.of(inTake(track.turns(), clip)), rig.lenses());
         double untold = (double) track.untold() / track.turns().size();
-        return new Measured(new RigShake(turns, 0), untold, Optional.empty());
+        return new Measured(new RigShake(turns, 0), untold, Optional.empty(), Optional.empty());
     }
 
     /** Each lens alone tells turns well enough to begin with: what travel makes of near things, and drift, only all together tell. */
@@ -103,7 +105,10 @@ public final class TakeShake implements TakeAdditions {
         RigTracks.RigTrack track = ofAll.of(clips, rig, believed, run.part(ALONE, 1));
         RigShake shake = RigShake.of(track.worldFromRig(), tracks, rig.lenses());
         return new Measured(
-                shake, (double) track.untold() / track.worldFromRig().size(), Optional.of(track.driftRad()));
+                shake,
+                (double) track.untold() / track.worldFromRig().size(),
+                Optional.of(track.driftRad()),
+                track.readOutSeconds());
     }
 
     /** Lenses are measured beside each other: all together are as far as they are in the mean. */

@@ -124,7 +124,8 @@ class TakeShakeTest {
                 found.fastestRad(),
                 found.apartRad(),
                 found.untoldShare(),
-                Optional.of(Math.toRadians(1.2)));
+                Optional.of(Math.toRadians(1.2)),
+                found.readOutSeconds());
         Recipe other = after.with(
                 Steady.SECTION, new Steady(Optional.of(drifted), steady.settings(), steady.readOutSeconds()));
         Evidence evidence = new SteadyStage().evidence(new StageView(other, take, 1920, TOOLS));

@@ -9,6 +9,9 @@ const SHARES = [
   { key: "roll", label: "Lean (rolling)" },
 ];
 
+/** Read-outs that differ by less are one, seconds. */
+const SAME_S = 0.0001;
+
 /** Measures once; then the front, the horizon, what counts as shake, and how much of it goes. */
 export function sheet(root, store) {
   const steady = () => store.section("steady");
@@ -58,6 +61,13 @@ export function sheet(root, store) {
     onInput: (value) => preview({ read_out_s: value / 1000 }),
     onDone: (value) => keep(`Read-out ${plain(value, 1)} ms`, { read_out_s: value / 1000 }),
   }));
+  const found = store.kept.recipe.steady.measure.read_out_s;
+  if (found !== undefined && Math.abs(found - steady().read_out_s) > SAME_S) {
+    const use = part(root, "found");
+    use.textContent = `Use ${plain(1000 * found, 1)} ms, as found`;
+    use.hidden = false;
+    use.addEventListener("click", () => keep(`Read-out ${plain(1000 * found, 1)} ms, as found`, { read_out_s: Number(found.toFixed(4)) }));
+  }
   return () => {
     cutOff.set(steady().cut_off_s);
     shares.forEach(({ key, field }) => field.set(100 * steady()[key]));
