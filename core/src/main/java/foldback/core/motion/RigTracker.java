@@ -202,7 +202,7 @@ public final class RigTracker {
         }
         meter.parallax().begin(near, span * TravelMeter.USUAL_NEARNESS);
         meter.parallax().setTravel(travel.way());
-        if (!meter.measure(false, READ_OUT * faster(key.moment.seconds(), now.seconds()))) {
+        if (!meter.measure(READ_OUT * faster(key.moment.seconds(), now.seconds()))) {
             return null;
         }
         double sigma = LESS_CERTAIN * meter.sigma();

@@ -43,25 +43,30 @@ final class RigTurnMeter {
     /**
      * Measures pairs that were given their pictures and what is expected of them.
      *
-     * @param search whether the travel is looked for all round
      * @param growth by how much the turn may grow from the first line to the last, radians
      * @return whether it could be told
      */
-    boolean measure(boolean search, double growth) {
+    boolean measure(double growth) {
+        return measure(growth, () -> {});
+    }
+
+    /** The same, with the travel looked for all round. */
+    boolean search(double growth) {
+        return measure(growth, () -> parallax.search(grown(), off));
+    }
+
+    private boolean measure(double growth, Runnable begin) {
         Arrays.fill(turn, 0);
-        boolean searched = !search;
         growthSigma = LEAST_GROWTH + growth;
         for (int level = LensPair.LEVELS - 1; level >= 0; level--) {
             for (int step = 0; step < STEPS; step++) {
                 if (compare(level) < LEAST_PLACES) {
                     return false;
                 }
-                Parallax.Growth grown = new Parallax.Growth(turn[3], turn[4], turn[5], growthSigma);
-                if (!searched) {
-                    parallax.search(grown, off);
-                    searched = true;
+                if (level == LensPair.LEVELS - 1 && step == 0) {
+                    begin.run();
                 }
-                if (!parallax.solve(grown, off)) {
+                if (!parallax.solve(grown(), off)) {
                     return false;
                 }
                 for (int k = 0; k < turn.length; k++) {
@@ -74,6 +79,10 @@ final class RigTurnMeter {
             }
         }
         return Math.abs(turn[0]) + Math.abs(turn[1]) + Math.abs(turn[2]) < MOST_TURN;
+    }
+
+    private Parallax.Growth grown() {
+        return new Parallax.Growth(turn[3], turn[4], turn[5], growthSigma);
     }
 
     private int compare(int level) {

@@ -84,8 +84,8 @@ public final class TravelMeter {
             }
         }
         double growth = GROWTH * turn(before.seconds(), now.seconds()).angleTo(Rotation.IDENTITY);
-        boolean searched = pairs % SEARCHED_AGAIN == 0;
-        if ((!stays || searched) && !travel(seconds, searched, growth)) {
+        boolean isDue = pairs % SEARCHED_AGAIN == 0;
+        if ((!stays || isDue) && !travel(seconds, isDue, growth)) {
             return false;
         }
         pairs++;
@@ -93,11 +93,11 @@ public final class TravelMeter {
     }
 
     /** Measures a rig that travels, and judges by what is near whether it does. */
-    private boolean travel(double seconds, boolean searched, double growth) {
+    private boolean travel(double seconds, boolean isDue, double growth) {
         Parallax parallax = meter.parallax();
         parallax.begin(far, USUAL_NEARNESS * seconds);
         parallax.setTravel(way);
-        if (!meter.measure(searched, growth)) {
+        if (isDue ? !meter.search(growth) : !meter.measure(growth)) {
             return false;
         }
         System.arraycopy(parallax.travel(), 0, way, 0, 3);
@@ -115,7 +115,7 @@ public final class TravelMeter {
     private boolean stay(double seconds, double growth) {
         meter.parallax().begin(far, USUAL_NEARNESS * seconds);
         meter.parallax().setTravel(far);
-        return meter.measure(false, growth);
+        return meter.measure(growth);
     }
 
     private Rotation turn(double from, double to) {
