@@ -15,8 +15,10 @@ final class Parallax {
     private static final int UNKNOWNS_OF_RIG = 6;
     /** Solving for the turn and for the travel in turn. */
     private static final int ROUNDS = 2;
-    /** Directions of travel that are tried. */
+    /** Directions of travel that are tried, by one place of so many. */
     private static final int TRIED = 32;
+
+    private static final int SKIPPED = 3;
     /** A search begins with residuals that count so much farther. */
     private static final double WIDE = 3;
     /** The usual nearness can be told where it is so many standard errors, and a patch is near by so many. */
@@ -54,6 +56,8 @@ final class Parallax {
     private final double[] found;
     private double usual;
     private double reach;
+    /** How many places on the next one is that counts. */
+    private int stride = 1;
 
     Parallax(List<LensPair> pairs) {
         this.pairs = pairs;
@@ -150,6 +154,7 @@ final class Parallax {
 
     /** Looks for the travel all round, beside the one that is known. */
     void search(Growth growth, double[] off) {
+        stride = SKIPPED;
         double[] best = travel.clone();
         double least = travels() ? loss(growth, off) : Double.POSITIVE_INFINITY;
         for (int n = 0; n < TRIED; n++) {
@@ -167,6 +172,7 @@ final class Parallax {
             }
         }
         System.arraycopy(best, 0, travel, 0, 3);
+        stride = 1;
     }
 
     /**
@@ -211,7 +217,7 @@ final class Parallax {
         double loss = 0;
         for (int lens = 0; lens < pairs.size(); lens++) {
             LensPair pair = pairs.get(lens);
-            for (int n = 0; n < pair.count(); n++) {
+            for (int n = 0; n < pair.count(); n += stride) {
                 double left = left(pair, index[lens], off, n, across(pair, n));
                 loss += 1 - left * left * left;
             }
@@ -252,7 +258,7 @@ final class Parallax {
         LensPair pair = pairs.get(lens);
         own.clear();
         double unit = 1 / (pair.scale() * pair.scale());
-        for (int n = 0; n < pair.count(); n++) {
+        for (int n = 0; n < pair.count(); n += stride) {
             double across = across(pair, n);
             double left = left(pair, index[lens], off, n, across);
             double weight = left * left * unit;
