@@ -41,6 +41,7 @@ final class LensPair {
     private final int firstPatch;
     private int count;
     private double scale;
+    private double information;
     private double gain;
     private double bias;
     private float share;
@@ -218,6 +219,7 @@ final class LensPair {
         }
         count = n;
         scale = spread.of(residuals, count);
+        information = 1 / (scale * scale);
     }
 
     /** Places that were compared. */
@@ -228,6 +230,11 @@ final class LensPair {
     /** Standard deviation of the residuals, codes. */
     double scale() {
         return scale;
+    }
+
+    /** What one residual tells: one over their variance. */
+    double information() {
+        return information;
     }
 
     /** Corrects the brightness. */

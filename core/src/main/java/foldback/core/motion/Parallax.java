@@ -257,11 +257,9 @@ final class Parallax {
     private void sum(int lens, double[] off) {
         LensPair pair = pairs.get(lens);
         own.clear();
-        double unit = 1 / (pair.scale() * pair.scale());
         for (int n = 0; n < pair.count(); n += stride) {
             double across = across(pair, n);
-            double left = left(pair, index[lens], off, n, across);
-            double weight = left * left * unit;
+            double weight = weight(pair, index[lens], off, n, across);
             if (weight == 0) {
                 continue;
             }
@@ -269,8 +267,8 @@ final class Parallax {
             double residual = pair.residuals[n];
             squares[p] += weight * across * across;
             crossed[p] += weight * across * residual;
+            takeRow(pair, n);
             for (int k = 0; k < LensPair.ROW; k++) {
-                row[k] = pair.rows[LensPair.ROW * n + k];
                 mixed[LensPair.ROW * p + k] += weight * across * row[k];
             }
             // What is far is as it is found: nothing of it is left open.
@@ -306,18 +304,14 @@ final class Parallax {
         for (int lens = 0; lens < pairs.size(); lens++) {
             LensPair pair = pairs.get(lens);
             withTravel.clear();
-            double unit = 1 / (pair.scale() * pair.scale());
             for (int n = 0; n < pair.count(); n++) {
                 double across = across(pair, n);
-                double left = left(pair, index[lens], off, n, across);
-                double weight = left * left * unit;
+                double weight = weight(pair, index[lens], off, n, across);
                 if (weight == 0) {
                     continue;
                 }
                 int p = pair.patches[n];
-                for (int k = 0; k < LensPair.ROW; k++) {
-                    row[k] = pair.rows[LensPair.ROW * n + k];
-                }
+                takeRow(pair, n);
                 addTravel(pair, n, nearness[p] + added[p]);
                 withTravel.add(row, weight, pair.residuals[n] + added[p] * across);
             }
@@ -345,12 +339,24 @@ final class Parallax {
         return true;
     }
 
+    private void takeRow(LensPair pair, int n) {
+        for (int k = 0; k < LensPair.ROW; k++) {
+            row[k] = pair.rows[LensPair.ROW * n + k];
+        }
+    }
+
     /** What a change of the travel does to a place that is so near. */
     private void addTravel(LensPair pair, int n, double near) {
         float[] rays = pair.rays;
         row[LensPair.ROW] = near * (row[2] * rays[3 * n + 1] - row[1] * rays[3 * n + 2]);
         row[LensPair.ROW + 1] = near * (row[0] * rays[3 * n + 2] - row[2] * rays[3 * n]);
         row[LensPair.ROW + 2] = near * (row[1] * rays[3 * n] - row[0] * rays[3 * n + 1]);
+    }
+
+    /** Tukey's weight of a place, over its variance. */
+    private double weight(LensPair pair, int[] at, double[] off, int n, double across) {
+        double left = left(pair, at, off, n, across);
+        return left * left * pair.information();
     }
 
     /** How much of Tukey's weight a place keeps: the root of it. */

@@ -1,6 +1,5 @@
 package foldback.core.motion;
 
-import foldback.core.space.Rotation;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -37,8 +36,8 @@ public final class ReadOutMeter {
         double squares = 0;
         double all = 0;
         for (Pair pair : pairs) {
-            double[] before = rate(rig, pair.before);
-            double[] now = rate(rig, pair.now);
+            double[] before = rig.rate(pair.before, AROUND);
+            double[] now = rig.rate(pair.now, AROUND);
             for (int k = 0; k < 3; k++) {
                 // The world turns in the rig the other way than the rig in the world.
                 double quicker = before[k] - now[k];
@@ -52,11 +51,5 @@ public final class ReadOutMeter {
         double left = all - seconds * with;
         double sigma = Math.sqrt(left / (3 * pairs.size()) / squares);
         return seconds > TOLD * sigma ? Optional.of(seconds) : Optional.empty();
-    }
-
-    private static double[] rate(RotationTrack rig, double seconds) {
-        Rotation from = rig.at(seconds - AROUND);
-        double[] turn = from.inverse().times(rig.at(seconds + AROUND)).vector();
-        return new double[] {turn[0] / (2 * AROUND), turn[1] / (2 * AROUND), turn[2] / (2 * AROUND)};
     }
 }

@@ -90,20 +90,12 @@ public final class RigTracker {
             double seconds = now.seconds() - before.seconds();
             predict(now, travel, seconds);
             Held held = hold(now, travel);
-            double[] step = new double[3];
+            double[] step = held == null ? new double[3] : correct(held);
+            chain.add(step, STEP_SIGMA * Math.sqrt(seconds));
             if (held == null) {
                 untold += travel.told() ? 0 : 1;
                 keep(now);
             } else {
-                double gain = variance / (variance + held.variance);
-                variance *= 1 - gain;
-                drift = held.drift;
-                double[] off = held.off;
-                worldFromRig = scaled(off, gain).times(worldFromRig);
-                step = new double[] {-gain * off[0], -gain * off[1], -gain * off[2]};
-            }
-            chain.add(step, STEP_SIGMA * Math.sqrt(seconds));
-            if (held != null) {
                 double[] left = {held.off[0] + step[0], held.off[1] + step[1], held.off[2] + step[2]};
                 chain.addKnown(left, Math.sqrt(held.variance + KEY_SIGMA * KEY_SIGMA));
             }
@@ -112,6 +104,15 @@ public final class RigTracker {
         times.add(now.seconds());
         turns.add(worldFromRig);
         before = now;
+    }
+
+    /** Turns the rig as far towards what a key says as that is the more certain; by how much what is left of it is less, radians. */
+    private double[] correct(Held held) {
+        double gain = variance / (variance + held.variance);
+        variance *= 1 - gain;
+        drift = held.drift;
+        worldFromRig = scaled(held.off, gain).times(worldFromRig);
+        return new double[] {-gain * held.off[0], -gain * held.off[1], -gain * held.off[2]};
     }
 
     private static Rotation scaled(double[] vector, double by) {
@@ -218,20 +219,9 @@ public final class RigTracker {
 
     /** By how much faster or otherwise the rig turns at one time than at another, radians a second. */
     private double faster(double one, double other) {
-        double[] there = rate(one);
-        double[] here = rate(other);
+        double[] there = believed.rate(one, RATE_STEP);
+        double[] here = believed.rate(other, RATE_STEP);
         return Math.sqrt(
                 Math.pow(here[0] - there[0], 2) + Math.pow(here[1] - there[1], 2) + Math.pow(here[2] - there[2], 2));
-    }
-
-    private double[] rate(double seconds) {
-        double[] turn = believed.at(seconds - RATE_STEP)
-                .inverse()
-                .times(believed.at(seconds + RATE_STEP))
-                .vector();
-        for (int k = 0; k < 3; k++) {
-            turn[k] /= 2 * RATE_STEP;
-        }
-        return turn;
     }
 }

@@ -1,5 +1,6 @@
 package foldback.engine.proxy;
 
+import foldback.core.lens.Lens;
 import foldback.core.picture.BytePlane;
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
@@ -41,6 +42,13 @@ public final class SmallPictures {
     /** How high it is read. */
     public static int height(int width, int height) {
         return fitting(height, Math.max(width, height));
+    }
+
+    /** A lens as its small pictures show it. */
+    public static Lens lens(Lens lens) {
+        int width = lens.frame().width();
+        int height = lens.frame().height();
+        return lens.scaledTo(width(width, height), height(width, height));
     }
 
     private static int fitting(int side, int longer) {

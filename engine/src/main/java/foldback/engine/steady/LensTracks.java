@@ -1,7 +1,6 @@
 package foldback.engine.steady;
 
 import foldback.core.lens.Lens;
-import foldback.core.lens.LensFrame;
 import foldback.core.motion.RotationTrack;
 import foldback.core.motion.TurnTracker;
 import foldback.core.run.Run;
@@ -65,10 +64,7 @@ final class LensTracks {
      * @throws MediaException where it cannot be decoded or kept
      */
     LensTrack of(TakeClip clip, Lens lens, Run run) {
-        LensFrame frame = lens.frame();
-        Lens small = lens.scaledTo(
-                SmallPictures.width(frame.width(), frame.height()),
-                SmallPictures.height(frame.width(), frame.height()));
+        Lens small = SmallPictures.lens(lens);
         return files.of(clip, small + " " + ALGORITHM, measuring -> measure(clip, small, measuring), run);
     }
 

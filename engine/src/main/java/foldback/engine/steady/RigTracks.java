@@ -84,7 +84,9 @@ final class RigTracks {
      * @throws MediaException where a clip cannot be decoded or the track not be kept
      */
     RigTrack of(List<TakeClip> clips, Rig rig, RotationTrack believed, Run run) {
-        List<RigLens> small = rig.lenses().stream().map(RigTracks::small).toList();
+        List<RigLens> small = rig.lenses().stream()
+                .map(lens -> lens.withLens(SmallPictures.lens(lens.lens())))
+                .toList();
         String from = clips.stream().map(clip -> place(clip.ref())).collect(Collectors.joining(" ")) + " " + small + " "
                 + ALGORITHM;
         return files.of(clips.get(0), from, measuring -> measure(clips, small, believed, measuring), run);
@@ -92,12 +94,6 @@ final class RigTracks {
 
     private static String place(ClipRef clip) {
         return clip.sha256() + " " + clip.area() + " " + clip.offsetSeconds() + " " + clip.driftPpm();
-    }
-
-    private static RigLens small(RigLens lens) {
-        int width = lens.lens().frame().width();
-        int height = lens.lens().frame().height();
-        return lens.scaledTo(SmallPictures.width(width, height), SmallPictures.height(width, height));
     }
 
     private RigTrack measure(List<TakeClip> clips, List<RigLens> small, RotationTrack believed, Run run) {
