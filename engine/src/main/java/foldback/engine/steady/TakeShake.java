@@ -18,11 +18,9 @@ import foldback.engine.picture.Additions;
 import foldback.engine.picture.TakeAdditions;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.rig.TakeRig;
-import foldback.engine.sync.PictureTracks;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import java.nio.file.Path;
-import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
@@ -32,11 +30,7 @@ import java.util.stream.IntStream;
 public final class TakeShake implements TakeAdditions {
     private static final int KEPT = 16;
 
-    /** What share of measuring several lenses it takes to follow each by itself. */
-    private static final double ALONE = 0.2;
-
     private final LensTracks ofOne;
-    private final PictureTracks ofEach;
     private final RigTracks ofAll;
     private final Cache<Object, RigShake> shakes =
             Caffeine.newBuilder().maximumSize(KEPT).build();
@@ -51,7 +45,6 @@ public final class TakeShake implements TakeAdditions {
      */
     public TakeShake(Path folder, Optional<Proxies> proxies) {
         ofOne = new LensTracks(folder, proxies);
-        ofEach = new PictureTracks(folder, proxies);
         ofAll = new RigTracks(folder, proxies);
     }
 
@@ -87,39 +80,14 @@ public final class TakeShake implements TakeAdditions {
         return new Measured(new RigShake(turns, 0), untold, Optional.empty(), Optional.empty());
     }
 
-    /** Each lens alone tells turns well enough to begin with: what travel makes of near things, and drift, only all together tell. */
     private Measured several(List<TakeClip> clips, Rig rig, Run run) {
-        Run alone = run.part(0, ALONE);
-        double[] shares = new double[clips.size()];
-        List<RotationTrack> tracks = IntStream.range(0, clips.size())
-                .parallel()
-                .mapToObj(i -> inTake(
-                        ofEach.of(
-                                        clips.get(i),
-                                        Optional.of(rig.lenses().get(i).lens()),
-                                        new Run(share -> step(alone, shares, i, share), run.cancelled()))
-                                .chained(),
-                        clips.get(i)))
-                .toList();
-        RotationTrack believed = RigShake.chained(tracks, rig.lenses());
-        RigTracks.RigTrack track = ofAll.of(clips, rig, believed, run.part(ALONE, 1));
-        RigShake shake = RigShake.of(track.worldFromRig(), tracks, rig.lenses());
-        return new Measured(
-                shake,
-                (double) track.untold() / track.worldFromRig().size(),
-                Optional.of(track.driftRad()),
-                track.readOutSeconds());
+        RigTracks.RigTrack track = ofAll.of(clips, rig, run);
+        double untold = (double) track.untold() / track.shake().worldFromRig().size();
+        return new Measured(track.shake(), untold, Optional.of(track.driftRad()), track.readOutSeconds());
     }
 
-    /** Lenses are measured beside each other: all together are as far as they are in the mean. */
-    private static void step(Run run, double[] shares, int lens, double share) {
-        synchronized (shares) {
-            shares[lens] = share;
-            run.step(Arrays.stream(shares).average().orElseThrow());
-        }
-    }
-
-    private static RotationTrack inTake(RotationTrack track, TakeClip clip) {
+    /** A track over clip time, over take time. */
+    static RotationTrack inTake(RotationTrack track, TakeClip clip) {
         double[] times = IntStream.range(0, track.size())
                 .mapToDouble(n -> clip.ref().takeTime(track.time(n)))
                 .toArray();
