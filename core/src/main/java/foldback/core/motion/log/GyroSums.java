@@ -77,8 +77,8 @@ final class GyroSums {
         if (from < gyro.from() || to > gyro.to()) {
             return false;
         }
-        int first = gyro.at(from);
-        int last = Math.min(gyro.size() - 1, gyro.at(to) + 1);
+        int first = gyro.indexAt(from);
+        int last = Math.min(gyro.size() - 1, gyro.indexAt(to) + 1);
         return faults[last] == faults[first];
     }
 
@@ -89,7 +89,7 @@ final class GyroSums {
 
     /** Adds up to a log time, radians about each axis; outside of the log as at its ends. */
     void sum(double seconds, double[] sum) {
-        int i = Math.max(0, Math.min(gyro.size() - 2, gyro.at(seconds)));
+        int i = Math.max(0, Math.min(gyro.size() - 2, gyro.indexAt(seconds)));
         double[] times = gyro.times();
         double[] values = gyro.values();
         double span = times[i + 1] - times[i];
@@ -107,12 +107,6 @@ final class GyroSums {
 
     /** The turning rate at a log time. */
     void rate(double seconds, double[] rate) {
-        int i = Math.max(0, Math.min(gyro.size() - 2, gyro.at(seconds)));
-        double[] times = gyro.times();
-        double[] values = gyro.values();
-        double s = Math.max(0, Math.min(1, (seconds - times[i]) / (times[i + 1] - times[i])));
-        for (int k = 0; k < 3; k++) {
-            rate[k] = (1 - s) * values[3 * i + k] + s * values[3 * i + 3 + k];
-        }
+        System.arraycopy(gyro.at(seconds), 0, rate, 0, 3);
     }
 }

@@ -10,7 +10,7 @@ import java.util.Optional;
  */
 public record MotionLog(Samples gyro, Optional<Samples> acceleration) {
     /** Fewer tell nothing. */
-    private static final int LEAST = 20;
+    public static final int LEAST = 20;
 
     /** @throws IllegalArgumentException where there are too few turning rates to be of use */
     public MotionLog {

@@ -44,7 +44,7 @@ public record Samples(double[] times, double[] values) {
     }
 
     /** The last sample at or before a time; -1 before the first. */
-    int at(double seconds) {
+    int indexAt(double seconds) {
         int found = Arrays.binarySearch(times, seconds);
         return found >= 0 ? found : -found - 2;
     }
@@ -53,5 +53,16 @@ public record Samples(double[] times, double[] values) {
     public Samples times(double factor) {
         return new Samples(
                 times, Arrays.stream(values).map(value -> factor * value).toArray());
+    }
+
+    /** The vector at a time, linear between samples; outside as at the ends. */
+    public double[] at(double seconds) {
+        int i = Math.max(0, Math.min(size() - 2, indexAt(seconds)));
+        double s = Math.max(0, Math.min(1, (seconds - times[i]) / (times[i + 1] - times[i])));
+        double[] vector = new double[3];
+        for (int k = 0; k < 3; k++) {
+            vector[k] = (1 - s) * values[3 * i + k] + s * values[3 * i + 3 + k];
+        }
+        return vector;
     }
 }
