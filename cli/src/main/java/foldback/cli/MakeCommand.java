@@ -11,10 +11,12 @@ import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
 import foldback.engine.seam.TakeFlows;
 import foldback.engine.seam.TakeSeams;
+import foldback.engine.steady.MotionLogs;
 import foldback.engine.steady.TakeShake;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.engine.take.TransformFile;
+import foldback.media.ContentHash;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -88,7 +90,8 @@ final class MakeCommand implements Callable<Integer> {
                 span,
                 spec.transformed() ? TransformFile.open(recipe, take, folders) : Optional.empty(),
                 new TakeSeams(
-                        new TakeShake(work.resolve("tracks"), Optional.empty()),
+                        new TakeShake(
+                                work.resolve("tracks"), Optional.empty(), new MotionLogs(folders, ContentHash::of)),
                         new TakeFlows(work.resolve("flows"), TakeFlows.AHEAD_OF_RENDERS)));
         Optional<Verified> made = renderOrHelp(new Renderer(threads, 0), job, work, target);
         if (made.isEmpty()) {

@@ -2,13 +2,19 @@ package foldback.cli;
 
 import foldback.core.motion.RotationTrack;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.Steady;
 import foldback.core.run.Run;
 import foldback.core.space.Rotation;
+import foldback.engine.document.steady.MotionLogJson;
 import foldback.engine.recipe.RecipeJson;
+import foldback.engine.steady.LogWords;
+import foldback.engine.steady.MotionLogs;
 import foldback.engine.steady.TakeShake;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
+import foldback.media.ContentHash;
 import foldback.media.Folders;
+import foldback.media.log.CammTrack;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -33,8 +39,8 @@ import tools.jackson.databind.node.ObjectNode;
         name = "motion",
         mixinStandardHelpOptions = true,
         description = {
-            "Measures from the pictures how the rig of a recipe turned over its take: for each picture of its",
-            "first lens a unit quaternion that takes directions of the rig (x right, y down, z ahead) to those of the rig at the first picture."
+            "Measures from the pictures, and a motion log where there is one, how the rig of a recipe turned over its take: for each picture of",
+            "its first lens a unit quaternion that takes directions of the rig (x right, y down, z ahead) to those of the rig at the first picture."
         })
 final class MotionCommand implements Callable<Integer> {
     private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -47,6 +53,15 @@ final class MotionCommand implements Callable<Integer> {
             paramLabel = "DIR",
             description = "where the clips are; the recipe's folder if not given")
     private Path media;
+
+    @Option(
+            names = "--log",
+            paramLabel = "FILE",
+            description = "a motion log: a table of text, or a video with a CAMM track; the recipe's own if not given")
+    private Path log;
+
+    @Option(names = "--camm", paramLabel = "FILE", description = "writes the track as a CAMM track in an MP4 file, too")
+    private Path camm;
 
     @Option(names = "--csv", paramLabel = "FILE", description = "writes the track as a table, too")
     private Path csv;
@@ -61,14 +76,22 @@ final class MotionCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         Recipe recipe = RecipeJson.read(Documents.text(recipeFile));
         Path folder = media != null ? media : recipeFile.toAbsolutePath().getParent();
-        Take shown = Take.open(recipe, MediaFolders.of(folder)).showing(recipe);
+        MediaFolders folders = log == null
+                ? MediaFolders.of(folder)
+                : MediaFolders.of(folder, List.of(log.toAbsolutePath().getParent()));
+        Take shown = Take.open(recipe, folders).showing(recipe);
         if (shown.clips().isEmpty()) {
             throw new ParameterException(
                     spec.commandLine(), "All lenses of " + recipeFile + " are off: there is nothing to measure.");
         }
         Path work = Files.createTempDirectory("foldback-motion");
         try {
-            TakeShake.Measured measured = new TakeShake(work, Optional.empty()).measure(recipe, shown, Run.QUIET);
+            MotionLogs logs = new MotionLogs(folders, ContentHash::of);
+            TakeShake.Measured measured = new TakeShake(work, Optional.empty(), logs)
+                    .measure(logged(recipe, folders, logs), shown, Run.QUIET);
+            if (camm != null) {
+                CammTrack.write(measured.shake().worldFromRig(), camm);
+            }
             if (csv != null) {
                 Files.write(csv, table(measured.shake().worldFromRig()));
             }
@@ -77,6 +100,17 @@ final class MotionCommand implements Callable<Integer> {
             Folders.delete(work);
         }
         return CommandLine.ExitCode.OK;
+    }
+
+    /** The log that was given lies in the one footage folder that there is. */
+    private Recipe logged(Recipe recipe, MediaFolders folders, MotionLogs logs) {
+        if (log == null) {
+            return recipe;
+        }
+        String named = folders.footage().keySet().iterator().next() + "/" + log.getFileName();
+        return recipe.with(
+                Steady.SECTION,
+                recipe.steady().withLog(Optional.of(logs.find(named, Optional.empty(), Optional.empty()))));
     }
 
     private static List<String> table(RotationTrack track) {
@@ -111,6 +145,7 @@ final class MotionCommand implements Callable<Integer> {
                         .map(seconds -> String.format(Locale.ROOT, ", lines read in %.1f ms", 1000 * seconds))
                         .orElse(""),
                 100 * measured.untoldShare()));
+        measured.log().ifPresent(found -> out.println(LogWords.of(found)));
     }
 
     private static ObjectNode document(TakeShake.Measured measured) {
@@ -119,6 +154,7 @@ final class MotionCommand implements Callable<Integer> {
                 .put("untold_share", measured.untoldShare());
         measured.driftRad().ifPresent(drift -> document.put("drift_deg", Math.toDegrees(drift)));
         measured.readOutSeconds().ifPresent(seconds -> document.put("read_out_s", seconds));
+        measured.log().ifPresent(found -> document.set("log", MotionLogJson.MEASURE.write(found)));
         ArrayNode turns = document.putArray("track");
         RotationTrack track = measured.shake().worldFromRig();
         for (int n = 0; n < track.size(); n++) {

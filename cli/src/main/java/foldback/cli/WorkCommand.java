@@ -14,12 +14,14 @@ import foldback.engine.stage.Stage;
 import foldback.engine.stage.StageTools;
 import foldback.engine.stage.Stages;
 import foldback.engine.stage.WorkThrough;
+import foldback.engine.steady.MotionLogs;
 import foldback.engine.steady.TakeShake;
 import foldback.engine.sync.PictureTracks;
 import foldback.engine.sync.Sounds;
 import foldback.engine.sync.TakeSync;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
+import foldback.media.ContentHash;
 import foldback.media.Folders;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -87,7 +89,9 @@ final class WorkCommand implements Callable<Integer> {
         stages.forEach(this::refuseWithoutAction);
         Recipe recipe = RecipeJson.read(Documents.text(recipeFile));
         Path folder = recipeFile.toAbsolutePath().getParent();
-        Take take = Take.open(recipe, MediaFolders.of(media != null ? media : folder));
+        MediaFolders folders = MediaFolders.of(media != null ? media : folder);
+        Take take = Take.open(recipe, folders);
+        MotionLogs logs = new MotionLogs(folders, ContentHash::of);
         Path target = out.toAbsolutePath();
         Path work = Files.createTempDirectory("foldback-work");
         ArrayNode told = JSON.createArrayNode();
@@ -102,7 +106,9 @@ final class WorkCommand implements Callable<Integer> {
                     TakeSync.class,
                     sync,
                     TakeShake.class,
-                    new TakeShake(work.resolve("tracks"), Optional.empty()),
+                    new TakeShake(work.resolve("tracks"), Optional.empty(), logs),
+                    MotionLogs.class,
+                    logs,
                     TakeFlows.class,
                     new TakeFlows(work.resolve("flows"), 0),
                     TiePointStore.class,

@@ -12,6 +12,7 @@ import java.util.Optional;
  * @param untoldShare of its time in which no lens could tell
  * @param driftRad by how much it may have drifted, standard error, radians; empty where that was not measured, as of a single lens
  * @param readOutSeconds from a picture's first line to its last, as pictures show it; empty where they do not
+ * @param log what was found of a motion log, where one was used
  */
 public record ShakeMeasure(
         int algorithm,
@@ -20,4 +21,5 @@ public record ShakeMeasure(
         double apartRad,
         double untoldShare,
         Optional<Double> driftRad,
-        Optional<Double> readOutSeconds) {}
+        Optional<Double> readOutSeconds,
+        Optional<LogMeasure> log) {}

@@ -3,18 +3,25 @@ package foldback.core.steady;
 import foldback.core.motion.RotationTrack;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Rotation;
+import foldback.core.space.RotationPath;
 import java.util.Arrays;
 import java.util.List;
 
 /**
  * How a rig turned.
  *
- * @param worldFromRig the rig's frame at the first time is the world
+ * @param worldFromRig at the pictures' times; the rig's frame at the first one is the world
+ * @param fine the same between them, as far as that is known
  * @param apartRad how far what single lenses say of the quick part of it is from that, root mean square, radians; 0 of a single lens
  */
-public record RigShake(RotationTrack worldFromRig, double apartRad) {
+public record RigShake(RotationTrack worldFromRig, RotationPath fine, double apartRad) {
     /** Slower than that, a single lens may well be wrong: travel past near things looks to it as a turn. */
     private static final double QUICK_HERTZ = 0.5;
+
+    /** Of which nothing more is known between pictures than what they say. */
+    public RigShake(RotationTrack worldFromRig, double apartRad) {
+        this(worldFromRig, worldFromRig, apartRad);
+    }
 
     /** With what is apart of the lenses' own tracks, which take their directions at a take time to those at their own first one. */
     public static RigShake of(RotationTrack worldFromRig, List<RotationTrack> tracks, List<RigLens> lenses) {

@@ -1,6 +1,8 @@
 package foldback.engine.steady;
 
 import foldback.core.motion.RotationTrack;
+import foldback.core.motion.log.LogColumns;
+import foldback.core.recipe.MotionLogRef;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.ShakeMeasure;
 import foldback.core.recipe.Steady;
@@ -27,8 +29,14 @@ final class MeasureShake implements StageJob<MeasureShake.Order> {
     private static final Set<String> DEPENDS = Set.of(StageResult.CLIPS, Geometry.SECTION.name());
     private static final Set<String> SETS = Set.of(Steady.SECTION.name());
 
-    /** There is nothing to choose. */
-    record Order() {}
+    /**
+     * What it is measured by besides the pictures.
+     *
+     * @param log a motion log's file as recipes name it; left out for the one that the recipe has, empty for none
+     * @param columns of its table, where its header does not say them
+     * @param near take time near which it begins, seconds; left out where it is looked for
+     */
+    record Order(String log, LogColumns columns, Double near) {}
 
     @Override
     public String name() {
@@ -50,7 +58,9 @@ final class MeasureShake implements StageJob<MeasureShake.Order> {
     @Override
     public StageResult run(Recipe recipe, Take take, Order order, StageTools tools, Run run) {
         Take shown = take.showing(recipe);
-        TakeShake.Measured measured = tools.get(TakeShake.class).measure(recipe, shown, run);
+        Steady before = recipe.steady().withLog(log(recipe, order, tools));
+        TakeShake.Measured measured =
+                tools.get(TakeShake.class).measure(recipe.with(Steady.SECTION, before), shown, run);
         RotationTrack track = measured.shake().worldFromRig();
         ShakeMeasure measure = new ShakeMeasure(
                 ALGORITHM,
@@ -59,12 +69,22 @@ final class MeasureShake implements StageJob<MeasureShake.Order> {
                 measured.shake().apartRad(),
                 measured.untoldShare(),
                 measured.driftRad(),
-                measured.readOutSeconds().filter(found -> found <= Steady.MOST_READ_OUT));
-        Steady before = recipe.steady();
+                measured.readOutSeconds().filter(found -> found <= Steady.MOST_READ_OUT),
+                measured.log());
         SteadySettings settings =
                 before.measure().isPresent() ? before.settings() : SteadySettings.start(reference(shown.commonSpan()));
-        Steady steady = new Steady(Optional.of(measure), settings, before.readOutSeconds());
-        return new StageResult("Measure the shake", DEPENDS, SETS, recipe.with(Steady.SECTION, steady));
+        Recipe steadied = recipe.with(Steady.SECTION, before.withMeasure(measure, settings));
+        return new StageResult("Measure the shake", DEPENDS, SETS, steadied);
+    }
+
+    private static Optional<MotionLogRef> log(Recipe recipe, Order order, StageTools tools) {
+        if (order.log == null) {
+            return recipe.steady().log();
+        }
+        return order.log.isEmpty()
+                ? Optional.empty()
+                : Optional.of(tools.get(MotionLogs.class)
+                        .find(order.log, Optional.ofNullable(order.columns), Optional.ofNullable(order.near)));
     }
 
     /** The first moment that all lenses show: what a viewer sees first is as it was. */

@@ -6,7 +6,7 @@ import foldback.core.recipe.Steady;
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;
 import foldback.engine.document.SectionForm;
-import foldback.engine.document.SteadyJson;
+import foldback.engine.document.steady.SteadyJson;
 import foldback.engine.stage.Stage;
 import foldback.engine.stage.StageJob;
 import foldback.engine.stage.StageLane;
@@ -58,7 +58,8 @@ public final class SteadyStage implements Stage {
                 new Steady(
                         own.measure(),
                         given.settings().referredTo(own.settings().referenceSeconds()),
-                        given.readOutSeconds()));
+                        given.readOutSeconds(),
+                        own.log()));
     }
 
     @Override
@@ -92,7 +93,12 @@ public final class SteadyStage implements Stage {
                             Math.toDegrees(measure.apartRad())),
                     figure);
         }
-        double drift = measure.driftRad().orElse(0.0);
+        Optional<String> doubt = measure.log().flatMap(LogWords::doubt);
+        if (doubt.isPresent()) {
+            return new Evidence(Verdict.CHECK, doubt.get(), figure);
+        }
+        // A log holds the front and the horizon where the pictures alone would let them drift.
+        double drift = measure.log().isPresent() ? 0 : measure.driftRad().orElse(0.0);
         if (drift > MOST_DRIFT_RAD) {
             return new Evidence(
                     Verdict.CHECK,
@@ -102,6 +108,9 @@ public final class SteadyStage implements Stage {
                                     + " travels or turns. Look at them at the take's end.",
                             Math.toDegrees(drift)),
                     figure);
+        }
+        if (measure.log().isPresent()) {
+            return new Evidence(Verdict.SURE, LogWords.of(measure.log().get()), figure);
         }
         String said = measure.shakeRad() < STILL_RAD
                 ? "The rig stood still."

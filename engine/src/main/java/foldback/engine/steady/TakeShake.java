@@ -5,6 +5,8 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.motion.RotationTrack;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Level;
+import foldback.core.recipe.LogMeasure;
+import foldback.core.recipe.MotionLogRef;
 import foldback.core.recipe.Recipe;
 import foldback.core.rig.Rig;
 import foldback.core.run.Run;
@@ -20,6 +22,7 @@ import foldback.engine.proxy.Proxies;
 import foldback.engine.rig.TakeRig;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
+import foldback.media.log.LogFile;
 import java.nio.file.Path;
 import java.util.Collections;
 import java.util.List;
@@ -29,9 +32,12 @@ import java.util.stream.IntStream;
 /** How takes were shaken, and how they are shown: measured once, shown otherwise in no time. */
 public final class TakeShake implements TakeAdditions {
     private static final int KEPT = 16;
+    /** What share of the time it takes to go through the pictures, where a log is fitted to them then. */
+    private static final double PICTURES = 0.95;
 
     private final LensTracks ofOne;
     private final RigTracks ofAll;
+    private final MotionLogs logs;
     private final Cache<Object, RigShake> shakes =
             Caffeine.newBuilder().maximumSize(KEPT).build();
     private final Cache<Object, RotationTrack> views =
@@ -42,13 +48,15 @@ public final class TakeShake implements TakeAdditions {
      *
      * @param folder where tracks are kept
      * @param proxies empty where clips are read as they are
+     * @param logs where motion logs are found
      */
-    public TakeShake(Path folder, Optional<Proxies> proxies) {
+    public TakeShake(Path folder, Optional<Proxies> proxies, MotionLogs logs) {
+        this.logs = logs;
         ofOne = new LensTracks(folder, proxies);
         ofAll = new RigTracks(folder, proxies);
     }
 
-    private record ShakeKey(List<ClipRef> clips, Rig rig) {}
+    private record ShakeKey(List<ClipRef> clips, Rig rig, Optional<MotionLogRef> log) {}
 
     private record ViewKey(ShakeKey shake, SteadySettings settings, Rotation upright) {}
 
@@ -57,33 +65,58 @@ public final class TakeShake implements TakeAdditions {
      *
      * @param untoldShare of the moments
      * @param driftRad by how much it may have drifted, standard error, radians; empty of a single lens
-     * @param readOutSeconds from a picture's first line to its last, where it shows
+     * @param readOutSeconds from a picture's first line to its last, where it shows or a log says it
+     * @param log what was found of a log, where there is one
      */
     public record Measured(
-            RigShake shake, double untoldShare, Optional<Double> driftRad, Optional<Double> readOutSeconds) {}
+            RigShake shake,
+            double untoldShare,
+            Optional<Double> driftRad,
+            Optional<Double> readOutSeconds,
+            Optional<LogMeasure> log) {}
 
     /**
-     * Measures a take.
+     * Measures a take, by its pictures and its recipe's motion log, if it has one.
      *
      * @param shown the clips of the lenses that are on
      * @param run progress; cancelling throws
+     * @throws MediaException where a clip or the log cannot be read, or the log is not of this take
      */
     public Measured measure(Recipe recipe, Take shown, Run run) {
         Rig rig = TakeRig.fitted(recipe.geometry().rigOn(), shown.clips());
-        return shown.clips().size() == 1 ? single(shown.clips().get(0), rig, run) : several(shown.clips(), rig, run);
+        Optional<MotionLogRef> log = recipe.steady().log();
+        // What is no log is said before the pictures are gone through.
+        log.ifPresent(logs::open);
+        Run ofPictures = log.isPresent() ? run.part(0, PICTURES) : run;
+        Measured seen = shown.clips().size() == 1
+                ? single(shown.clips().get(0), rig, ofPictures)
+                : several(shown.clips(), rig, ofPictures);
+        return log.map(ref -> logged(seen, ref, run.part(PICTURES, 1))).orElse(seen);
+    }
+
+    private Measured logged(Measured seen, MotionLogRef ref, Run run) {
+        LogFile file = logs.open(ref);
+        LoggedShake logged = LoggedShake.of(seen.shake(), seen.driftRad(), file, ref, run);
+        return new Measured(
+                logged.shake(),
+                seen.untoldShare(),
+                seen.driftRad(),
+                seen.readOutSeconds().or(file::readOutSeconds),
+                Optional.of(logged.measure()));
     }
 
     private Measured single(TakeClip clip, Rig rig, Run run) {
         LensTracks.LensTrack track = ofOne.of(clip, rig.lenses().get(0).lens(), run);
         RotationTrack turns = RigShake.chained(List.of(inTake(track.turns(), clip)), rig.lenses());
         double untold = (double) track.untold() / track.turns().size();
-        return new Measured(new RigShake(turns, 0), untold, Optional.empty(), Optional.empty());
+        return new Measured(new RigShake(turns, 0), untold, Optional.empty(), Optional.empty(), Optional.empty());
     }
 
     private Measured several(List<TakeClip> clips, Rig rig, Run run) {
         RigTracks.RigTrack track = ofAll.of(clips, rig, run);
         double untold = (double) track.untold() / track.shake().worldFromRig().size();
-        return new Measured(track.shake(), untold, Optional.of(track.driftRad()), track.readOutSeconds());
+        return new Measured(
+                track.shake(), untold, Optional.of(track.driftRad()), track.readOutSeconds(), Optional.empty());
     }
 
     /** A track over clip time, over take time. */
@@ -124,7 +157,8 @@ public final class TakeShake implements TakeAdditions {
     private static ShakeKey key(Recipe recipe, Take shown) {
         return new ShakeKey(
                 shown.clips().stream().map(TakeClip::ref).toList(),
-                recipe.geometry().rigOn());
+                recipe.geometry().rigOn(),
+                recipe.steady().log());
     }
 
     /** Its view is steady once it was measured, and turns as the keys of its level say. */
@@ -148,7 +182,7 @@ public final class TakeShake implements TakeAdditions {
         if (recipe.steady().measure().isEmpty()) {
             return Optional.empty();
         }
-        RotationTrack rig = shake(recipe, shown).worldFromRig();
+        RotationPath rig = shake(recipe, shown).fine();
         double readOut = recipe.steady().readOutSeconds();
         // A picture's turn is that of its middle line.
         double middle = readOut / 2;

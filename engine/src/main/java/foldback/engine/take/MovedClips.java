@@ -12,8 +12,8 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.stream.Stream;
 
-/** Finds clips that were moved or renamed within the media folders, by what is in them. */
-final class MovedClips {
+/** Finds clips and what belongs to them that were moved or renamed within the media folders, by what is in them. */
+public final class MovedClips {
     private static final int DEEPEST = 8;
     private static final int MOST_FILES = 50_000;
     /** Where nobody knows how long the clip is, so many files are read at the most. */
@@ -22,7 +22,7 @@ final class MovedClips {
     private MovedClips() {}
 
     /** A file with this content, anywhere in the folders. */
-    static Optional<Path> find(String sha256, MediaFolders media, Contents contents) {
+    public static Optional<Path> find(String sha256, MediaFolders media, Contents contents) {
         OptionalLong size = contents.sizeOf(sha256);
         List<Path> roots = new ArrayList<>(media.footage().values());
         roots.add(media.own());

@@ -23,9 +23,11 @@ import foldback.engine.picture.Additions;
 import foldback.engine.stage.Lane;
 import foldback.engine.stage.StageTools;
 import foldback.engine.stage.StageView;
+import foldback.engine.steady.MotionLogs;
 import foldback.engine.steady.TakeShake;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
+import foldback.media.ContentHash;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -58,7 +60,7 @@ class LevelLinesTest {
     static void open() throws Exception {
         leaning = DemoTake.recipe().with(Level.SECTION, new Level(1.1, 0.12, -0.09));
         take = Take.open(leaning, MediaFolders.of(DemoTake.MEDIA));
-        shake = new TakeShake(folder, Optional.empty());
+        shake = new TakeShake(folder, Optional.empty(), new MotionLogs(MediaFolders.of(folder), ContentHash::of));
         lines = new LevelLines(shake);
     }
 

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.recipe.ClipRef;
+import foldback.core.recipe.LogMeasure;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.ShakeMeasure;
 import foldback.core.recipe.Steady;
@@ -12,10 +13,13 @@ import foldback.core.rig.Rig;
 import foldback.core.run.Evidence;
 import foldback.core.run.Run;
 import foldback.core.run.Verdict;
+import foldback.core.space.Direction;
+import foldback.core.space.Position;
 import foldback.core.space.Rotation;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.core.time.FrameRate;
 import foldback.engine.picture.Additions;
+import foldback.engine.recipe.RecipeJson;
 import foldback.engine.stage.Lane;
 import foldback.engine.stage.StageResult;
 import foldback.engine.stage.StageTools;
@@ -24,6 +28,14 @@ import foldback.engine.sync.RiggedClips;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.media.ContentHash;
+import foldback.media.MediaException;
+import foldback.media.log.LogTable;
+import foldback.sim.motion.LogRecorder;
+import foldback.sim.motion.Pose;
+import foldback.sim.motion.Ride;
+import foldback.sim.motion.Shake;
+import java.io.IOException;
+import java.io.Writer;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -38,6 +50,8 @@ class TakeShakeTest {
     private static final double LATE = 0.33;
     /** Lines and exposure are 12 and 8 ms: a picture's turn is that of their middle. */
     private static final double MIDDLE = 0.01;
+    /** Take time at which the motion log begins. */
+    private static final double BEGINS = -1;
 
     @TempDir
     static Path folder;
@@ -46,6 +60,7 @@ class TakeShakeTest {
     private static Recipe recipe;
     private static Take take;
     private static TakeShake takes;
+    private static MotionLogs logs;
 
     @BeforeAll
     static void film() {
@@ -61,19 +76,24 @@ class TakeShakeTest {
                 rig,
                 "known");
         take = Take.open(recipe, MediaFolders.of(folder));
-        takes = new TakeShake(folder.resolve("tracks"), Optional.empty());
+        logs = new MotionLogs(MediaFolders.of(folder), ContentHash::of);
+        takes = new TakeShake(folder.resolve("tracks"), Optional.empty(), logs);
     }
 
     private static final StageTools TOOLS = new StageTools() {
         @Override
         public <T> T get(Class<T> type) {
-            return type.cast(takes);
+            return type.cast(type == MotionLogs.class ? logs : takes);
         }
     };
 
     private static Recipe measured() {
-        StageResult result = new MeasureShake().run(recipe, take, new MeasureShake.Order(), TOOLS, Run.QUIET);
-        return result.on(recipe);
+        return measured(recipe, new MeasureShake.Order(null, null, null));
+    }
+
+    private static Recipe measured(Recipe from, MeasureShake.Order order) {
+        StageResult result = new MeasureShake().run(from, take, order, TOOLS, Run.QUIET);
+        return result.on(from);
     }
 
     @Test
@@ -125,9 +145,9 @@ class TakeShakeTest {
                 found.apartRad(),
                 found.untoldShare(),
                 Optional.of(Math.toRadians(1.2)),
-                found.readOutSeconds());
-        Recipe other = after.with(
-                Steady.SECTION, new Steady(Optional.of(drifted), steady.settings(), steady.readOutSeconds()));
+                found.readOutSeconds(),
+                Optional.empty());
+        Recipe other = after.with(Steady.SECTION, steady.withMeasure(drifted, steady.settings()));
         Evidence evidence = new SteadyStage().evidence(new StageView(other, take, 1920, TOOLS));
         assertThat(evidence.verdict()).isEqualTo(Verdict.CHECK);
         assertThat(evidence.reason()).contains("may have drifted by 1.2\u00b0");
@@ -160,7 +180,8 @@ class TakeShakeTest {
     void aReadOutMovesTheTurnToTheMiddleLine() {
         Recipe after = measured();
         Steady steady = after.steady();
-        Recipe rolling = after.with(Steady.SECTION, new Steady(steady.measure(), steady.settings(), 0.02));
+        Recipe rolling =
+                after.with(Steady.SECTION, new Steady(steady.measure(), steady.settings(), 0.02, Optional.empty()));
         RigMotion plain = takes.of(after, take).motion().orElseThrow();
         RigMotion late = takes.of(rolling, take).motion().orElseThrow();
         assertThat(late.worldFromRig().at(2.01).angleTo(plain.worldFromRig().at(2)))
@@ -178,7 +199,7 @@ class TakeShakeTest {
         for (Path file : Files.list(tracks).toList()) {
             Files.delete(file);
         }
-        TakeShake fresh = new TakeShake(tracks, Optional.empty());
+        TakeShake fresh = new TakeShake(tracks, Optional.empty(), logs);
         assertThat(fresh.shake(recipe, take).worldFromRig().size())
                 .isEqualTo(takes.shake(recipe, take).worldFromRig().size());
         assertThat(Files.list(tracks).count()).isEqualTo(3);
@@ -186,9 +207,109 @@ class TakeShakeTest {
 
     @Test
     void aCancelledMeasureKeepsNothing() {
-        TakeShake fresh = new TakeShake(folder.resolve("cancelled"), Optional.empty());
+        TakeShake fresh = new TakeShake(folder.resolve("cancelled"), Optional.empty(), logs);
         assertThatThrownBy(() -> fresh.measure(recipe, take, new Run(share -> {}, () -> true)))
                 .isInstanceOf(CancellationException.class);
         assertThat(folder.resolve("cancelled").toFile().list()).isNullOrEmpty();
+    }
+
+    private static LogRecorder recorder() {
+        return LogRecorder.usual(Rotation.ofYawPitchRoll(1, 2, 3), BEGINS, 4).withClock(100, 50);
+    }
+
+    private static String logFile(String name, Ride ride) throws IOException {
+        try (Writer out = Files.newBufferedWriter(folder.resolve(name))) {
+            LogTable.write(recorder().record(ride, 12), out);
+        }
+        return name;
+    }
+
+    private static Ride ride() {
+        return seconds -> new Pose(Position.ORIGIN, clips.turned(seconds));
+    }
+
+    /** The same ride from a moment on that nobody sees, so that the file's content is its own. */
+    private static Ride shifted() {
+        return seconds -> new Pose(Position.ORIGIN, clips.turned(Math.max(BEGINS + 0.1, seconds)));
+    }
+
+    @Test
+    void aLogBesideAClipIsFoundAndFused() throws IOException {
+        logFile("one.csv", ride());
+        Files.writeString(folder.resolve("notes.txt"), "The wind got up after noon.\n");
+        Files.writeString(folder.resolve("table.csv"), "1,2,3,4\n2,2,3,4\n");
+        MotionLogs.Offer offer = logs.offers(take).get(0);
+        assertThat(offer.file()).isEqualTo("one.csv");
+        assertThat(offer.where()).isEqualTo(MotionLogs.Where.SAME_NAME);
+        assertThat(offer.holds()).isEqualTo("12 s, 200 turning rates a second, with accelerometer");
+        assertThat(logs.offers(take)).anySatisfy(other -> {
+            assertThat(other.file()).isEqualTo("table.csv");
+            assertThat(other.columns()).containsExactly("1", "2", "3", "4");
+        });
+
+        Recipe after = measured(recipe, new MeasureShake.Order(offer.file(), null, null));
+
+        LogMeasure log = after.steady().measure().orElseThrow().log().orElseThrow();
+        assertThat(log.clock().takeTime(4) + MIDDLE).isCloseTo(BEGINS + 4, within(0.003));
+        assertThat(log.explained()).isGreaterThan(0.95);
+        assertThat(log.up().orElseThrow().angleTo(clips.turned(MIDDLE).inverse().apply(Direction.UP)))
+                .isLessThan(3 * log.upSigma())
+                .isLessThan(Math.toRadians(1));
+        Steady read = RecipeJson.read(RecipeJson.write(after)).steady();
+        assertThat(read.log()).isEqualTo(after.steady().log());
+        LogMeasure readLog = read.measure().orElseThrow().log().orElseThrow();
+        assertThat(readLog.clock()).isEqualTo(log.clock());
+        assertThat(readLog.moments()).isEqualTo(log.moments());
+        Evidence evidence = new SteadyStage().evidence(new StageView(after, take, 1920, TOOLS));
+        assertThat(evidence.reason()).startsWith("The motion log agrees with the pictures in ");
+        assertThat(evidence.verdict()).isEqualTo(Verdict.SURE);
+        Rotation first = clips.turned(MIDDLE).inverse();
+        RigMotion motion = takes.of(after, take).motion().orElseThrow();
+        for (double seconds = 0.5; seconds < 5; seconds += 0.013) {
+            Rotation truth = first.times(clips.turned(seconds + MIDDLE));
+            assertThat(motion.worldFromRig().at(seconds).angleTo(truth)).isLessThan(Math.toRadians(0.25));
+        }
+        // Measured again without a word of the log, it stays; it goes where that is asked for.
+        assertThat(measured(after, new MeasureShake.Order(null, null, null))
+                        .steady()
+                        .log())
+                .isEqualTo(after.steady().log());
+        assertThat(measured(after, new MeasureShake.Order("", null, null))
+                        .steady()
+                        .log())
+                .isEmpty();
+    }
+
+    @Test
+    void aLogOfAnotherRecordingIsRefusedWithWhatToDo() throws IOException {
+        String other = logFile("other.csv", seconds -> new Pose(Position.ORIGIN, new Shake(4, 1, 99).at(seconds)));
+        assertThatThrownBy(() -> measured(recipe, new MeasureShake.Order(other, null, null)))
+                .isInstanceOf(MediaException.class)
+                .hasMessageContaining("other.csv does not turn as this take does: it is the log of another recording");
+        assertThatThrownBy(() -> measured(recipe, new MeasureShake.Order("gone.csv", null, null)))
+                .hasMessageContaining("gone.csv");
+    }
+
+    @Test
+    void aLogWhoseBeginIsSaidIsLookedForThere() throws IOException {
+        String name = logFile("said.csv", ride());
+        Recipe after = measured(recipe, new MeasureShake.Order(name, null, BEGINS + 0.03));
+        LogMeasure log = after.steady().measure().orElseThrow().log().orElseThrow();
+        assertThat(log.clock().takeTime(4) + MIDDLE).isCloseTo(BEGINS + 4, within(0.003));
+        assertThatThrownBy(() -> measured(recipe, new MeasureShake.Order(name, null, BEGINS + 2)))
+                .hasMessageContaining("does not turn as this take does near ");
+    }
+
+    @Test
+    void aLogThatChangedOrWentIsSaid() throws IOException {
+        Recipe after = measured(recipe, new MeasureShake.Order(logFile("going.csv", shifted()), null, null));
+        Files.move(folder.resolve("going.csv"), folder.resolve("renamed.csv"));
+        MotionLogs fresh = new MotionLogs(MediaFolders.of(folder), ContentHash::of);
+        assertThat(fresh.open(after.steady().log().orElseThrow()).log().gyro().size())
+                .isEqualTo(2400);
+        Files.delete(folder.resolve("renamed.csv"));
+        MotionLogs gone = new MotionLogs(MediaFolders.of(folder), ContentHash::of);
+        assertThatThrownBy(() -> gone.open(after.steady().log().orElseThrow()))
+                .hasMessageContaining("going.csv, the motion log of this take, is not there as it was measured with");
     }
 }

@@ -1,5 +1,6 @@
 package foldback.media.log;
 
+import foldback.core.motion.RotationTrack;
 import foldback.core.motion.log.MotionLog;
 import foldback.core.motion.log.Samples;
 import foldback.media.MediaException;
@@ -20,6 +21,7 @@ import java.util.Optional;
 /** Motion logs as Camera Motion Metadata tracks (CAMM), in a file of their own or beside the picture. */
 public final class CammTrack {
     private static final String TAG = "camm";
+    private static final int ORIENTATION = 0;
     private static final int EXPOSURE = 1;
     private static final int GYRO = 2;
     private static final int ACCELERATION = 3;
@@ -99,16 +101,33 @@ public final class CammTrack {
         CammFile.write(samples, file);
     }
 
+    /**
+     * Writes how a rig turned as a file with such a track alone: what takes its directions (x right, y down, z ahead) to the world's, as an axis times
+     * an angle.
+     */
+    public static void write(RotationTrack worldFromRig, Path file) {
+        List<CammFile.Sample> samples = new ArrayList<>();
+        for (int i = 0; i < worldFromRig.size(); i++) {
+            samples.add(sample(
+                    worldFromRig.time(i), ORIENTATION, worldFromRig.rotation(i).vector(), 0));
+        }
+        CammFile.write(samples, file);
+    }
+
     private static List<CammFile.Sample> samples(Samples from, int kind) {
         List<CammFile.Sample> samples = new ArrayList<>();
         for (int i = 0; i < from.size(); i++) {
-            ByteBuffer bytes = ByteBuffer.allocate(VECTOR).order(ByteOrder.LITTLE_ENDIAN);
-            bytes.putShort((short) 0).putShort((short) kind);
-            for (int k = 0; k < 3; k++) {
-                bytes.putFloat((float) from.values()[3 * i + k]);
-            }
-            samples.add(new CammFile.Sample(from.times()[i], bytes.array()));
+            samples.add(sample(from.times()[i], kind, from.values(), i));
         }
         return samples;
+    }
+
+    private static CammFile.Sample sample(double seconds, int kind, double[] values, int i) {
+        ByteBuffer bytes = ByteBuffer.allocate(VECTOR).order(ByteOrder.LITTLE_ENDIAN);
+        bytes.putShort((short) 0).putShort((short) kind);
+        for (int k = 0; k < 3; k++) {
+            bytes.putFloat((float) values[3 * i + k]);
+        }
+        return new CammFile.Sample(seconds, bytes.array());
     }
 }

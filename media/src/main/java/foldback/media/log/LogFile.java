@@ -11,7 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * A motion log that was read.
+ * A motion log that was read, whose times are counted from its first turning rate: clocks of recorders begin anywhere.
  *
  * @param isUnitSaid whether turning rates are radians a second; else they are in whatever the file has
  * @param readOutSeconds from a picture's first line to its last, where the file says it
@@ -51,9 +51,10 @@ public record LogFile(
                             + " turning rates: too few for a motion log, which has " + MotionLog.LEAST
                             + " or more. Choose another file.");
         }
+        double begin = gyro.from();
         return new MotionLog(
-                gyro.samples(),
-                acceleration.size() < MotionLog.LEAST ? Optional.empty() : Optional.of(acceleration.samples()));
+                gyro.samples(begin),
+                acceleration.size() < MotionLog.LEAST ? Optional.empty() : Optional.of(acceleration.samples(begin)));
     }
 
     /** What it holds, in a line. */

@@ -35,7 +35,14 @@ final class SampleList {
         return count;
     }
 
-    Samples samples() {
-        return new Samples(Arrays.copyOf(times, count), Arrays.copyOf(values, 3 * count));
+    double from() {
+        return times[0];
+    }
+
+    /** With times counted from one of them. */
+    Samples samples(double begin) {
+        double[] since = new double[count];
+        Arrays.setAll(since, i -> times[i] - begin);
+        return new Samples(since, Arrays.copyOf(values, 3 * count));
     }
 }

@@ -2,7 +2,6 @@ package foldback.sim.motion;
 
 import foldback.core.motion.log.MotionLog;
 import foldback.core.motion.log.Samples;
-import foldback.core.space.Direction;
 import foldback.core.space.Position;
 import foldback.core.space.Rotation;
 import java.util.Optional;
@@ -89,12 +88,8 @@ public record LogRecorder(
     }
 
     private double[] seenByLog(double[] inRig) {
-        double length = Math.sqrt(inRig[0] * inRig[0] + inRig[1] * inRig[1] + inRig[2] * inRig[2]);
-        if (length == 0) {
-            return new double[3];
-        }
-        Direction seen = rigFromLog.inverse().apply(new Direction(inRig[0], inRig[1], inRig[2]));
-        return new double[] {length * seen.x(), length * seen.y(), length * seen.z()};
+        Position seen = rigFromLog.inverse().apply(new Position(inRig[0], inRig[1], inRig[2]));
+        return new double[] {seen.x(), seen.y(), seen.z()};
     }
 
     /** In the mean around a time, as sensors have it that record seldom. */

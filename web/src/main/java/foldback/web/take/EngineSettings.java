@@ -8,6 +8,7 @@ import foldback.engine.proxy.Proxies;
 import foldback.engine.seam.TakeFlows;
 import foldback.engine.seam.TakeSeams;
 import foldback.engine.stage.StageTools;
+import foldback.engine.steady.MotionLogs;
 import foldback.engine.steady.TakeShake;
 import foldback.engine.sync.Listening;
 import foldback.engine.sync.PictureTracks;
@@ -75,8 +76,13 @@ class EngineSettings {
     }
 
     @Bean
-    TakeShake takeShake(Proxies proxies, FoldbackProperties properties) {
-        return new TakeShake(properties.work().resolve("tracks"), Optional.of(proxies));
+    MotionLogs motionLogs(MediaFolders folders, ContentIds contents) {
+        return new MotionLogs(folders, contents);
+    }
+
+    @Bean
+    TakeShake takeShake(Proxies proxies, MotionLogs logs, FoldbackProperties properties) {
+        return new TakeShake(properties.work().resolve("tracks"), Optional.of(proxies), logs);
     }
 
     @Bean

@@ -9,10 +9,12 @@ import java.util.Optional;
  * @param clock by which the log's turns fall on the picture's, whose time is that of the middle row's mid-exposure wherever a picture's own time is
  * @param clockSigma standard error of that in the middle of the take, seconds
  * @param mounting row by row, takes the log's axes to the rig's; its determinant is -1 where the log's axes are mirrored
+ * @param mountingSigma standard error of that, radians about the axis that is known least
  * @param scale radians a second that the log's unit is
  * @param bias what the log shows at rest, in its own axes and unit
  * @param noise standard deviation of what the picture's turns from moment to moment are off the log's, radians about an axis
  * @param explained share of the picture's turning, by its square, that the log has too, 0 to 1
+ * @param faultShare of the log's time in which it says nothing: gaps, and rates beyond the gyroscope's range
  * @param moments what single parts of the take say
  * @param rival the best of those that lie elsewhere, where it is about as good: a rig that turned back and forth evenly
  */
@@ -20,10 +22,12 @@ public record LogFit(
         LogClock clock,
         double clockSigma,
         double[] mounting,
+        double mountingSigma,
         double scale,
         double[] bias,
         double noise,
         double explained,
+        double faultShare,
         List<Moment> moments,
         Optional<Rival> rival) {
     /** What the second best leaves of the turning may be so much more than what the best leaves, and still be as good. */
@@ -54,7 +58,8 @@ public record LogFit(
     LogFit withRival(Optional<LogFit> second) {
         Optional<Rival> found = second.filter(other -> 1 - other.explained < AS_GOOD * (1 - explained))
                 .map(other -> new Rival(other.clock.offsetSeconds(), other.explained));
-        return new LogFit(clock, clockSigma, mounting, scale, bias, noise, explained, moments, found);
+        return new LogFit(
+                clock, clockSigma, mounting, mountingSigma, scale, bias, noise, explained, faultShare, moments, found);
     }
 
     public boolean isMirrored() {

@@ -57,7 +57,11 @@ public final class LogFusion {
             atPictures[i] = world.at(picture.time(i));
         }
         Optional<Direction> shown = errors.up().map(v -> back.apply(new Direction(v[0], v[1], v[2])));
-        return new Fused(new RotationTrack(picture.times(), atPictures), world, shown, errors.upSigma());
+        return new Fused(
+                new RotationTrack(picture.times(), atPictures),
+                world,
+                shown,
+                Math.hypot(errors.upSigma(), fit.mountingSigma()));
     }
 
     private static RotationTrack turned(Rotation by, RotationTrack track) {

@@ -48,6 +48,7 @@ final class LogRefiner {
     private double scale;
     private final double[] bias = new double[3];
     private double clockSigma;
+    private double mountingSigma;
 
     LogRefiner(PictureTurns turns, GyroSums log) {
         this.turns = turns;
@@ -84,10 +85,12 @@ final class LogRefiner {
                 new LogClock(offset, drift * 1e6),
                 clockSigma,
                 mounting.clone(),
+                mountingSigma,
                 scale,
                 bias.clone(),
                 noise,
                 explained(),
+                log.faultShare(),
                 moments,
                 Optional.empty()));
     }
@@ -273,6 +276,7 @@ final class LogRefiner {
         }
         CommonOps_DDRM.mult(covariance, b, step);
         clockSigma = Math.sqrt(covariance.get(7, 7));
+        mountingSigma = Math.sqrt(Math.max(covariance.get(0, 0), Math.max(covariance.get(1, 1), covariance.get(2, 2))));
         apply(step, middle);
         return Double.isFinite(offset) && scale > 0;
     }

@@ -1,4 +1,4 @@
-package foldback.engine.document;
+package foldback.engine.document.steady;
 
 import static foldback.engine.form.Forms.degrees;
 import static foldback.engine.form.Forms.number;
@@ -11,6 +11,7 @@ import foldback.core.recipe.Steady;
 import foldback.core.steady.SteadySettings;
 import foldback.core.steady.SteadySettings.Front;
 import foldback.core.steady.SteadySettings.Horizon;
+import foldback.engine.document.SectionForm;
 import foldback.engine.form.Form;
 import foldback.engine.form.object.ObjectForm;
 
@@ -44,6 +45,7 @@ public final class SteadyJson {
                 number(0, Steady.MOST_READ_OUT)
                         .described("from a picture's first line to its last, as pictures show it"),
                 ShakeMeasure::readOutSeconds);
+        var log = fields.optional("log", MotionLogJson.MEASURE, ShakeMeasure::log);
         return read -> new ShakeMeasure(
                 read.get(algorithm),
                 read.get(shake),
@@ -51,7 +53,8 @@ public final class SteadyJson {
                 read.get(apart),
                 read.get(untold),
                 read.get(drift),
-                read.get(readOut));
+                read.get(readOut),
+                read.get(log));
     });
 
     private static final ObjectForm<SteadySettings> SETTINGS = ObjectForm.of(fields -> {
@@ -91,7 +94,11 @@ public final class SteadyJson {
                         .described(
                                 "from a picture's first line to its last; lines are put right for it, 0 leaves them"),
                 Steady::readOutSeconds);
-        return read -> new Steady(read.get(measure), read.get(settings), read.get(readOut));
+        var log = fields.optional(
+                "log",
+                MotionLogJson.REF.described("the motion log that it was measured by, besides the pictures"),
+                Steady::log);
+        return read -> new Steady(read.get(measure), read.get(settings), read.get(readOut), read.get(log));
     }));
 
     private SteadyJson() {}

@@ -1,0 +1,168 @@
+package foldback.engine.steady;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import foldback.core.motion.log.LogColumns;
+import foldback.core.recipe.MotionLogRef;
+import foldback.engine.take.Contents;
+import foldback.engine.take.MediaFolders;
+import foldback.engine.take.MovedClips;
+import foldback.engine.take.Take;
+import foldback.engine.take.TakeClip;
+import foldback.media.MediaException;
+import foldback.media.log.CammTrack;
+import foldback.media.log.ColumnsUnsaidException;
+import foldback.media.log.LogFile;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/** The motion logs of takes: inside clips, and in files beside them. */
+public final class MotionLogs {
+    private static final int KEPT = 4;
+    /** More tables in a folder are not all looked into. */
+    private static final int MOST_OFFERED = 40;
+
+    private final MediaFolders media;
+    private final Contents contents;
+    private final Cache<MotionLogRef, LogFile> opened =
+            Caffeine.newBuilder().maximumSize(KEPT).softValues().build();
+
+    public MotionLogs(MediaFolders media, Contents contents) {
+        this.media = media;
+        this.contents = contents;
+    }
+
+    /**
+     * A file that may be a take's motion log.
+     *
+     * @param file as recipes name it
+     * @param where why it is offered
+     * @param holds what it holds, in a line; empty where its columns have to be said by hand
+     * @param columns what they are called, then
+     */
+    public record Offer(String file, Where where, String holds, List<String> columns) {}
+
+    /** Where a log was found. */
+    public enum Where {
+        /** A track of one of the clips. */
+        INSIDE,
+        /** Beside a clip, with its name. */
+        SAME_NAME,
+        /** In a clip's folder. */
+        SAME_FOLDER
+    }
+
+    /**
+     * Reads the log of a recipe, wherever it is now, and checks that it is the very one.
+     *
+     * @throws MediaException where it is missing, has changed, or is no log
+     */
+    public LogFile open(MotionLogRef ref) {
+        return opened.get(ref, key -> {
+            Path file = media.resolve(key.file());
+            if (!Files.isRegularFile(file) || !contents.of(file).equals(key.sha256())) {
+                return LogFile.read(moved(key, file), key.columns());
+            }
+            return LogFile.read(file, key.columns());
+        });
+    }
+
+    private Path moved(MotionLogRef ref, Path file) {
+        return MovedClips.find(ref.sha256(), media, contents)
+                .orElseThrow(() -> new MediaException(
+                        file,
+                        ref.file()
+                                + ", the motion log of this take, is not there as it was measured with. Put it back, or measure"
+                                + " again without it."));
+    }
+
+    /**
+     * A log by its name, as it is now.
+     *
+     * @throws MediaException where it is missing or no log
+     */
+    public MotionLogRef find(String file, Optional<LogColumns> columns, Optional<Double> nearSeconds) {
+        Path path = media.resolve(file);
+        LogFile.read(path, columns);
+        return new MotionLogRef(file, contents.of(path), columns, nearSeconds);
+    }
+
+    /** What may be a take's log, the likeliest first. */
+    public List<Offer> offers(Take take) {
+        Map<String, Offer> offers = new LinkedHashMap<>();
+        for (TakeClip clip : take.clips()) {
+            if (clip.info().origin().dataTracks() > 0 && CammTrack.isIn(clip.file())) {
+                offer(clip.ref().file(), clip.file(), Where.INSIDE, offers);
+            }
+        }
+        List<Beside> beside = take.clips().stream()
+                .flatMap(clip -> beside(clip).stream())
+                .sorted()
+                .toList();
+        for (Beside found : beside) {
+            if (offers.size() < MOST_OFFERED && !offers.containsKey(found.name)) {
+                offer(found.name, found.path, found.where, offers);
+            }
+        }
+        return List.copyOf(offers.values());
+    }
+
+    private record Beside(Where where, String name, Path path) implements Comparable<Beside> {
+
+        @Override
+        public int compareTo(Beside other) {
+            int nearer = where.compareTo(other.where);
+            return nearer != 0 ? nearer : name.compareTo(other.name);
+        }
+    }
+
+    /** Tables of the clip's folder, and videos of its name that are nothing but a log. */
+    private static List<Beside> beside(TakeClip clip) {
+        String stem = stem(clip.file()).toLowerCase(Locale.ROOT);
+        String folder = clip.ref().file().contains("/")
+                ? clip.ref().file().substring(0, clip.ref().file().lastIndexOf('/') + 1)
+                : "";
+        List<Beside> found = new ArrayList<>();
+        try (Stream<Path> files = Files.list(clip.file().getParent())) {
+            files.filter(Files::isRegularFile).forEach(path -> {
+                String name = path.getFileName().toString();
+                boolean isNamesake = stem(path).toLowerCase(Locale.ROOT).startsWith(stem);
+                boolean isCandidate =
+                        LogFile.isTable(name) || isNamesake && name.endsWith(".mp4") && !path.equals(clip.file());
+                if (isCandidate) {
+                    found.add(new Beside(isNamesake ? Where.SAME_NAME : Where.SAME_FOLDER, folder + name, path));
+                }
+            });
+        } catch (IOException unreadable) {
+            // A folder that cannot be listed offers nothing.
+            return List.of();
+        }
+        return found;
+    }
+
+    private static String stem(Path file) {
+        String name = file.getFileName().toString();
+        return name.contains(".") ? name.substring(0, name.lastIndexOf('.')) : name;
+    }
+
+    /** What is no log at all is not offered. */
+    private static void offer(String name, Path path, Where where, Map<String, Offer> offers) {
+        try {
+            offers.put(
+                    name,
+                    new Offer(name, where, LogFile.read(path, Optional.empty()).words(), List.of()));
+        } catch (ColumnsUnsaidException unsaid) {
+            offers.put(name, new Offer(name, where, "", unsaid.names()));
+        } catch (MediaException noLog) {
+            offers.remove(name);
+        }
+    }
+}
