@@ -1,6 +1,7 @@
 package foldback.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
@@ -9,6 +10,7 @@ import foldback.core.time.FrameRate;
 import foldback.engine.document.rig.CardJson;
 import foldback.engine.recipe.RecipeJson;
 import foldback.media.ContentHash;
+import foldback.media.log.CammTrack;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -414,14 +416,33 @@ class FoldbackTest {
         Path recipe = folder.resolve("ride.json");
         Files.writeString(recipe, RecipeJson.write(Recipe.start(new FrameRate(25, 1), refs, rig, "known")));
         Path table = folder.resolve("ride.csv");
+        Path track = folder.resolve("ride.mp4");
         int code = Foldback.run(
-                "motion", recipe.toString(), "--media", clips.toString(), "--csv", table.toString(), "--json");
+                "motion",
+                recipe.toString(),
+                "--media",
+                clips.toString(),
+                "--log",
+                clips.resolve("cart-ride-a.csv").toString(),
+                "--csv",
+                table.toString(),
+                "--camm",
+                track.toString(),
+                "--json");
         assertThat(code).as(err.toString(StandardCharsets.UTF_8)).isZero();
         JsonNode told = JsonMapper.builder().build().readTree(out.toString(StandardCharsets.UTF_8));
         assertThat(told.path("track").size()).isEqualTo(200);
         assertThat(told.path("drift_deg").asDouble()).isBetween(0.05, 0.5);
         // In truth 16 ms.
         assertThat(told.path("read_out_s").asDouble()).isBetween(0.0136, 0.0184);
+        JsonNode log = told.path("log");
+        // In truth 2.37 s before the first line of the first picture, whose middle line is exposed 8 ms later.
+        assertThat(log.path("offset_s").asDouble()).isCloseTo(-2.37 - 0.008, within(0.001));
+        assertThat(log.path("explained").asDouble()).isGreaterThan(0.95);
+        assertThat(log.path("mirrored").asBoolean()).isFalse();
+        // The rig was let go level.
+        assertThat(log.path("up").path("y").asDouble()).isLessThan(-0.99);
+        assertThat(CammTrack.isIn(track)).isTrue();
         List<String> lines = Files.readAllLines(table);
         assertThat(lines).hasSize(201);
         assertThat(lines.get(0)).isEqualTo("time_s,w,x,y,z");

@@ -13,10 +13,13 @@ import foldback.media.ffmpeg.EncoderSettings;
 import foldback.media.ffmpeg.FrameWriter;
 import foldback.media.ffmpeg.Joiner;
 import foldback.media.ffmpeg.VideoCodec;
+import foldback.media.log.LogTable;
 import foldback.sim.film.TakePlan.Recording;
+import foldback.sim.motion.LogRecorder;
 import foldback.sim.sound.Microphone;
 import foldback.sim.sound.SoundScape;
 import java.io.IOException;
+import java.io.Writer;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -53,12 +56,29 @@ public final class Filmer {
                 clip(take, name, List.of(lenses.get(i)), List.of(sensor), i, studio, folder, news);
             }
         }
+        if (take.log().isPresent() && take.ride().isPresent()) {
+            log(take, folder);
+        }
         Frame sphere = studio.sphere(SPHERE_WIDTH, take.sphereSeconds(), PixelFormat.YUV420_8, take.seed());
         Files.write(folder.resolve("truth-sphere.jpg"), JpegWriter.encode(sphere, 0.95f));
         Files.writeString(
                 folder.resolve("truth.json"),
                 JSON.writerWithDefaultPrettyPrinter().writeValueAsString(truth(take)) + "\n");
         news.accept("truth written");
+    }
+
+    /** From before the clips to after them. */
+    private static void log(TakePlan take, Path folder) throws IOException {
+        LogRecorder recorder = take.log().orElseThrow();
+        double seconds = take.recordings().stream()
+                        .mapToDouble(clip -> clip.start() + clip.seconds())
+                        .max()
+                        .orElseThrow()
+                - 2 * recorder.begins();
+        String slot = take.rig().lenses().get(0).slot().toLowerCase(Locale.ROOT);
+        try (Writer out = Files.newBufferedWriter(folder.resolve(take.name() + "-" + slot + ".csv"))) {
+            LogTable.write(recorder.record(take.ride().orElseThrow(), seconds), out);
+        }
     }
 
     private static void clip(
@@ -137,6 +157,11 @@ public final class Filmer {
         for (double clap : take.sounds().claps()) {
             claps.add(clap);
         }
+        take.log()
+                .ifPresent(log -> root.putObject("motion_log")
+                        .put("begins_seconds", log.begins())
+                        .put("drift_ppm", log.driftPpm())
+                        .put("rate", log.rate()));
         ArrayNode lenses = root.putArray("lenses");
         for (int i = 0; i < take.rig().lenses().size(); i++) {
             RigLens lens = take.rig().lenses().get(i);

@@ -2,6 +2,8 @@ package foldback.sim.film;
 
 import foldback.core.rig.Rig;
 import foldback.core.space.Position;
+import foldback.core.space.Rotation;
+import foldback.sim.motion.LogRecorder;
 import foldback.sim.motion.Ride;
 import foldback.sim.motion.Shake;
 import foldback.sim.sound.SoundScape;
@@ -14,6 +16,7 @@ import java.util.Optional;
  * @param stand where the rig's origin is, metres from the path's middle; y down, so that eye height is negative; where it moves, at take
  *     time 0
  * @param ride how it moves from there; none where it stands still
+ * @param log what records its motion, beside its first clip; none where nothing does
  * @param recordings one for each of the rig's lenses
  * @param sideBySide whether all lenses go into one file, next to each other, as the first recording says
  * @param quality constant rate factor of the encoder
@@ -24,6 +27,7 @@ public record TakePlan(
         Rig rig,
         Position stand,
         Optional<Ride> ride,
+        Optional<LogRecorder> log,
         List<Recording> recordings,
         boolean sideBySide,
         SoundScape sounds,
@@ -53,6 +57,7 @@ public record TakePlan(
                 DemoRigs.sluicePath(),
                 ON_THE_PATH,
                 Optional.empty(),
+                Optional.empty(),
                 sluiceRecordings(),
                 false,
                 SoundScape.withClaps(0.9, 1.45, 5.2),
@@ -68,6 +73,7 @@ public record TakePlan(
                 "sluice-path-one-file",
                 DemoRigs.sluicePathInOneFile(),
                 ON_THE_PATH,
+                Optional.empty(),
                 Optional.empty(),
                 sluiceRecordings(),
                 true,
@@ -90,6 +96,7 @@ public record TakePlan(
                 "among-the-rakers",
                 DemoRigs.amongTheRakers(),
                 new Position(4.6, -1.55, 0.6),
+                Optional.empty(),
                 Optional.empty(),
                 List.of(
                         new Recording(sensor(0, 0, 0), 0, 27.6, 0),
@@ -115,6 +122,9 @@ public record TakePlan(
                 DemoRigs.cartRide(),
                 begin,
                 Optional.of(Ride.straight(begin, 0.1, 1.0).shaken(new Shake(2.2, 0.9, 11)::at)),
+                Optional.of(LogRecorder.usual(Rotation.ofYawPitchRoll(1.58, -0.02, 3.1), -2.37, 12)
+                        .withClock(48213.5, 120)
+                        .withRate(100)),
                 List.of(new Recording(sensor, 0, 8, 0), new Recording(sensor.lifted(-0.2), 0, 8, 0.25)),
                 false,
                 SoundScape.withClaps(0.9, 1.45, 5.2),

@@ -122,6 +122,7 @@ class DemoProject {
                     ? Optional.of(
                             new Area(i * width, 0, width, lens.lens().frame().height()))
                     : Optional.empty();
+            copyLog(folder, file, media);
             String hash = contents.of(media.resolve(file));
             clips.add(new ClipRef(lens.slot(), MediaFolders.DEMO + "/" + file, hash, 0, 0, area));
         }
@@ -141,6 +142,14 @@ class DemoProject {
         if (number == 1) {
             // Those of the other takes are made when they are opened.
             orders.want(opened.of(recipe));
+        }
+    }
+
+    /** A motion log beside a clip stays beside it. */
+    private static void copyLog(Path folder, String clip, Path media) throws IOException {
+        String log = clip.replace(".mp4", ".csv");
+        if (Files.exists(folder.resolve(log))) {
+            Files.copy(folder.resolve(log), media.resolve(log), StandardCopyOption.REPLACE_EXISTING);
         }
     }
 }

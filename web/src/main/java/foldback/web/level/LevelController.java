@@ -8,7 +8,9 @@ import foldback.core.recipe.Recipe;
 import foldback.engine.document.Asked;
 import foldback.engine.document.LevelJson;
 import foldback.engine.form.Forms;
+import foldback.engine.level.LevelByLog;
 import foldback.engine.level.LevelLines;
+import foldback.engine.steady.TakeShake;
 import foldback.engine.take.Take;
 import foldback.web.Role;
 import foldback.web.recipe.Recipes;
@@ -25,7 +27,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.JsonNode;
 
-/** Lines that are drawn to say which way is up. What comes back is a level to be kept, solved anew from all lines. */
+/** Lines that are drawn, and accelerometers, that say which way is up. What comes back is a level to be kept. */
 @RestController
 @Profile(Role.PAGES)
 @RequestMapping("/api/takes/{takeId}")
@@ -33,8 +35,10 @@ class LevelController {
     private final Recipes recipes;
     private final OpenTakes takes;
     private final LevelLines lines;
+    private final LevelByLog byLog;
 
-    LevelController(Recipes recipes, OpenTakes takes, LevelLines lines) {
+    LevelController(Recipes recipes, OpenTakes takes, LevelLines lines, TakeShake shake) {
+        byLog = new LevelByLog(shake);
         this.recipes = recipes;
         this.takes = takes;
         this.lines = lines;
@@ -74,6 +78,12 @@ class LevelController {
         }
         left.remove(wanted.line());
         return solved(recipe, takes.of(recipe).showing(recipe), left);
+    }
+
+    @PostMapping("/level/accelerometer")
+    JsonNode byAccelerometer(@PathVariable Long takeId, @RequestParam int base) {
+        Recipe recipe = recipes.revision(takeId, base).read();
+        return LevelJson.FORM.form().write(byLog.solved(recipe, takes.of(recipe).showing(recipe)));
     }
 
     private JsonNode solved(Recipe recipe, Take shown, List<LevelLine> drawn) {

@@ -1,4 +1,6 @@
+import { askJson } from "../../page/api.js";
 import { element, part } from "../../page/parts.js";
+import { toast } from "../../page/toast.js";
 import { numberField } from "../numberField.js";
 import { plain } from "../format.js";
 import { changed, isKeyed, valueAt } from "../keyTrack.js";
@@ -82,6 +84,7 @@ export function sheet(root, store) {
   }
   part(root, "upright").addEventListener("click", () => store.keep("Set level to 0", withAngles(store, NONE)));
   lineList(root, store);
+  byLog(root, store);
   const show = () => {
     fields.forEach(({ key, field }) => field.set(now(store)[key]));
     sign.show();
@@ -89,6 +92,24 @@ export function sheet(root, store) {
   const follow = () => (root.isConnected && sign.button.isConnected ? show() : store.removeEventListener("time", follow));
   store.addEventListener("time", follow);
   return show;
+}
+
+/** What the accelerometer of the motion log says, where Steady was measured with one. */
+function byLog(root, store) {
+  const log = store.kept.recipe.steady?.measure?.log;
+  part(root, "by-log").hidden = !log?.up;
+  if (!log?.up) {
+    return;
+  }
+  part(root, "log-says").textContent = `The motion log’s accelerometer says which way is up to ${plain(log.up_sigma_deg, 2)}°, and to what its own sensor is off.`;
+  part(root, "use-log").addEventListener("click", async () => {
+    try {
+      const level = await askJson(`${store.path}/level/accelerometer?base=${store.kept.revision}`, { method: "POST" });
+      await store.keep("Level by the accelerometer", { level });
+    } catch (failure) {
+      toast(failure.message);
+    }
+  });
 }
 
 /** Dragging turns the sphere under the pointer, or draws a line; a double click makes a place what the viewer sees first. */

@@ -1,7 +1,9 @@
 import { part } from "../../page/parts.js";
+import { toast } from "../../page/toast.js";
 import { plain } from "../format.js";
 import { numberField } from "../numberField.js";
 import { backgroundJob } from "../sheet/job.js";
+import { logChoice } from "./motionLog.js";
 
 const SHARES = [
   { key: "heading", label: "Heading" },
@@ -21,7 +23,8 @@ export function sheet(root, store) {
   button.textContent = idle;
   button.classList.toggle("main", !measured);
   const start = backgroundJob(root, store, { stage: "steady", job: "measure" }, { button, idle, busy: "Measuring" });
-  button.addEventListener("click", () => start({}));
+  const log = logChoice(root, store);
+  button.addEventListener("click", () => log.order().then(start, (wrong) => toast(wrong.message)));
   part(root, "before").hidden = measured;
   part(root, "measured").hidden = !measured;
   if (!measured) {
