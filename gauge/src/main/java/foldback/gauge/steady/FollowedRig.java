@@ -36,8 +36,14 @@ final class FollowedRig {
         pictures.get(lens).add(luma);
     }
 
-    /** How it turned, and how far single lenses are apart from that. */
-    RigShake shake() {
+    /**
+     * How it turned.
+     *
+     * @param driftRad by how much that may have drifted, as it says itself
+     */
+    record Followed(RigShake shake, double driftRad) {}
+
+    Followed followed() {
         List<RotationTrack> alone = new ArrayList<>();
         for (int lens = 0; lens < lenses.size(); lens++) {
             TurnMeter meter = new TurnMeter(lenses.get(lens).lens());
@@ -54,7 +60,7 @@ final class FollowedRig {
             RigMoment moment = moment(n);
             tracker.next(moment, travel.next(moment));
         }
-        return RigShake.of(tracker.worldFromRig(), alone, lenses);
+        return new Followed(RigShake.of(tracker.worldFromRig(), alone, lenses), tracker.driftSigma());
     }
 
     private double taken(int lens, int n) {

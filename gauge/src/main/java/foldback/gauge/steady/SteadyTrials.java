@@ -122,7 +122,7 @@ public final class SteadyTrials {
                 followed.add(i, luma);
             }
         }
-        RigShake measured = followed.shake();
+        RigShake measured = followed.followed().shake();
         // A picture's turn is that of the middle of its lines, and of their exposure.
         double late = readOut / 2 + exposure / 2;
         RotationTrack rig = measured.worldFromRig();

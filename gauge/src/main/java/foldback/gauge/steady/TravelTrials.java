@@ -1,19 +1,25 @@
 package foldback.gauge.steady;
 
 import foldback.core.motion.RotationTrack;
+import foldback.core.motion.log.LogAligner;
+import foldback.core.motion.log.LogFit;
+import foldback.core.motion.log.LogFusion;
+import foldback.core.motion.log.MotionLog;
 import foldback.core.picture.BytePlane;
 import foldback.core.picture.PixelFormat;
 import foldback.core.picture.Plane;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
+import foldback.core.run.Run;
+import foldback.core.space.Direction;
 import foldback.core.space.Position;
 import foldback.core.space.Rotation;
 import foldback.core.steady.Jitter;
-import foldback.core.steady.RigShake;
 import foldback.gauge.Figure;
 import foldback.sim.film.DemoRigs;
 import foldback.sim.film.Sensor;
 import foldback.sim.film.Studio;
+import foldback.sim.motion.LogRecorder;
 import foldback.sim.motion.Pose;
 import foldback.sim.motion.Ride;
 import foldback.sim.motion.Shake;
@@ -21,6 +27,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Consumer;
+import java.util.function.Function;
 
 /** Rides of a pair through the saltworks, past near ground and posts: how far its turns are off, and what of that is quick, against truth. */
 public final class TravelTrials {
@@ -30,6 +37,10 @@ public final class TravelTrials {
     private static final int FRAMES = 300;
     private static final double SHAKE_HERTZ = 0.5;
     private static final double EXPOSURE = 0.006;
+    /** The log begins before the clips and ends behind them, seconds. */
+    private static final double LOG_AROUND = 3;
+
+    private static final double LOG_DRIFT_PPM = 80;
     private static final double EYE_HEIGHT = 1.6;
 
     private TravelTrials() {}
@@ -38,12 +49,20 @@ public final class TravelTrials {
     private record Trial(String name, double readOut, Ride ride) {}
 
     /**
-     * What became of it.
+     * What became of it, by the pictures alone and with a motion log.
+     *
+     * @param clockSeconds by how much the log's clock is wrong in the middle of the take
+     * @param up by how much the accelerometer's upright is off, degrees
+     */
+    private record Outcome(Track alone, Track logged, double clockSeconds, double up) {}
+
+    /**
+     * How far a track is off.
      *
      * @param left how much it trembles where it is steadied by what was measured, degrees
      * @param drift how far the view is off at its end, degrees a minute
      */
-    private record Outcome(double left, double drift) {}
+    private record Track(double left, double drift) {}
 
     private static List<Trial> trials() {
         Shake walking = new Shake(3, 1, 21);
@@ -82,31 +101,42 @@ public final class TravelTrials {
         for (Trial trial : trials()) {
             outcomes.add(run(trial, news));
         }
-        return List.of(
-                new Figure(
-                        "steady: shake left while travelling, median",
-                        Figure.percentile(outcomes, Outcome::left, 0.5),
-                        "degrees",
-                        Figure.Bar.AT_MOST,
-                        0.08),
-                new Figure(
-                        "steady: shake left while travelling, worst",
-                        Figure.percentile(outcomes, Outcome::left, 1),
-                        "degrees",
-                        Figure.Bar.AT_MOST,
-                        0.08),
-                new Figure(
-                        "steady: drift while travelling, median",
-                        Figure.percentile(outcomes, Outcome::drift, 0.5),
-                        "degrees a minute",
-                        Figure.Bar.AT_MOST,
-                        0.5),
-                new Figure(
-                        "steady: drift while travelling, worst",
-                        Figure.percentile(outcomes, Outcome::drift, 1),
-                        "degrees a minute",
-                        Figure.Bar.AT_MOST,
-                        0.5));
+        List<Figure> figures = new ArrayList<>(of("while travelling", 0.08, outcomes, Outcome::alone));
+        figures.addAll(of("while travelling, with a motion log", 0.05, outcomes, Outcome::logged));
+        figures.add(new Figure(
+                "steady: motion log's clock off, worst",
+                1000 * Figure.percentile(outcomes, Outcome::clockSeconds, 1),
+                "milliseconds",
+                Figure.Bar.AT_MOST,
+                0.3));
+        figures.add(new Figure(
+                "steady: accelerometer's upright off over 12 s, median",
+                Figure.percentile(outcomes, Outcome::up, 0.5),
+                "degrees",
+                Figure.Bar.AT_MOST,
+                0.3));
+        return figures;
+    }
+
+    private static List<Figure> of(
+            String when, double mostLeft, List<Outcome> outcomes, Function<Outcome, Track> track) {
+        List<Figure> figures = new ArrayList<>();
+        for (double share : new double[] {0.5, 1}) {
+            String which = share == 1 ? "worst" : "median";
+            figures.add(new Figure(
+                    "steady: shake left " + when + ", " + which,
+                    Figure.percentile(outcomes, outcome -> track.apply(outcome).left, share),
+                    "degrees",
+                    Figure.Bar.AT_MOST,
+                    mostLeft));
+            figures.add(new Figure(
+                    "steady: drift " + when + ", " + which,
+                    Figure.percentile(outcomes, outcome -> track.apply(outcome).drift, share),
+                    "degrees a minute",
+                    Figure.Bar.AT_MOST,
+                    0.5));
+        }
+        return figures;
     }
 
     private static Outcome run(Trial trial, Consumer<String> news) {
@@ -128,9 +158,40 @@ public final class TravelTrials {
                     7L + i,
                     (frame, n) -> followed.add(lens, luma(frame.y())));
         }
-        RigShake shake = followed.shake();
-        RotationTrack track = shake.worldFromRig();
-        // A picture's turn is that of the middle of its lines.
+        Outcome outcome = judged(trial, followed.followed());
+        news.accept(String.format(
+                Locale.ROOT,
+                "%s: shake left %.3f, drift %.2f degrees a minute; with a log %.3f, %.2f, its clock off %.3f ms, upright off %.2f",
+                trial.name,
+                outcome.alone.left,
+                outcome.alone.drift,
+                outcome.logged.left,
+                outcome.logged.drift,
+                1000 * outcome.clockSeconds,
+                outcome.up));
+        return outcome;
+    }
+
+    private static Outcome judged(Trial trial, FollowedRig.Followed found) {
+        RotationTrack picture = found.shake().worldFromRig();
+        LogRecorder recorder = LogRecorder.usual(Rotation.ofYawPitchRoll(1, 0.5, 2), -LOG_AROUND, 9)
+                .withClock(0, LOG_DRIFT_PPM);
+        MotionLog log = recorder.record(trial.ride, FRAMES / RATE + 2 * LOG_AROUND);
+        LogFit fit = LogAligner.align(picture, log, Run.QUIET).orElseThrow();
+        LogFusion.Fused fused = LogFusion.fuse(picture, found.driftRad(), log, fit);
+        double middle = (picture.from() + picture.to()) / 2;
+        double shown = fit.clock().logTime(middle);
+        double truth = (middle + trial.readOut / 2 - recorder.clockOffset()) / (1 + LOG_DRIFT_PPM * 1e-6);
+        Direction up = trial.ride.at(trial.readOut / 2).worldFromRig().inverse().apply(Direction.UP);
+        return new Outcome(
+                track(trial, picture),
+                track(trial, fused.worldFromRig()),
+                Math.abs(shown - truth),
+                Math.toDegrees(fused.up().orElseThrow().angleTo(up)));
+    }
+
+    /** A picture's turn is that of the middle of its lines. */
+    private static Track track(Trial trial, RotationTrack track) {
         double late = trial.readOut / 2;
         Rotation first = trial.ride.at(late).worldFromRig().inverse();
         Rotation[] off = new Rotation[track.size()];
@@ -139,17 +200,9 @@ public final class TravelTrials {
             off[n] = truth.times(track.rotation(n).inverse());
         }
         double seconds = track.to() - track.from();
-        Outcome outcome = new Outcome(
+        return new Track(
                 Math.toDegrees(Jitter.rms(new RotationTrack(track.times(), off), SHAKE_HERTZ)),
                 Math.toDegrees(off[off.length - 1].angleTo(Rotation.IDENTITY)) * 60 / seconds);
-        news.accept(String.format(
-                Locale.ROOT,
-                "%s: shake left %.3f, drift %.2f degrees a minute, lenses %.3f apart",
-                trial.name,
-                outcome.left,
-                outcome.drift,
-                Math.toDegrees(shake.apartRad())));
-        return outcome;
     }
 
     private static byte[] luma(Plane plane) {

@@ -21,6 +21,8 @@ final class LogErrors {
     private static final int STATES = 12;
     /** A gyroscope's noise, radians a second in each root of a hertz. */
     private static final double GYRO_NOISE = Math.toRadians(0.01);
+    /** What its unit may be wrong by. */
+    private static final double SCALE_SIGMA = 0.003;
     /** How its bias wanders, radians a second in the root of each second. */
     private static final double BIAS_WALK = Math.toRadians(0.001);
 
@@ -145,7 +147,8 @@ final class LogErrors {
         for (int n = 0; n < count; n++) {
             if (n > 0) {
                 transitions[n] = transition(from + (n - 0.5) * step);
-                covariance = predict(state, covariance, transitions[n], walk[n]);
+                double ofUnit = SCALE_SIGMA * log.at(from + n * step).angleTo(log.at(from + (n - 1) * step));
+                covariance = predict(state, covariance, transitions[n], walk[n] + ofUnit * ofUnit);
             }
             expected[n] = state.clone();
             before[n] = covariance.copy();

@@ -23,7 +23,16 @@ final class LogRefiner {
     private static final double CAUCHY = 2;
     /** What of the turning about the axis turned about most the least one must have, to tell of a mirrored axis. */
     private static final double MIRRORED = 0.03;
-    /** By so much a step changes the unit at most, about. */
+    /** What turning rates are written in. */
+    private static final double[] UNITS = {1, Math.toRadians(1)};
+    /**
+     * A unit that is so near one of them is that: gyroscopes are right to a hundredth, while pictures of things near by show a shaken rig's turns
+     * some hundredths too large, since lenses lie off what it turns about.
+     */
+    private static final double UNIT = 0.1;
+
+    private static final double FIXED = 1e15;
+    /** By so much a step changes another unit at most, about. */
     private static final double SCALE_STEP = 0.02;
 
     private static final double DRIFT_SIGMA = 100e-6;
@@ -46,6 +55,7 @@ final class LogRefiner {
     private double drift;
     private double[] mounting;
     private double scale;
+    private boolean isKnownUnit;
     private final double[] bias = new double[3];
     private double clockSigma;
     private double mountingSigma;
@@ -178,7 +188,7 @@ final class LogRefiner {
         double last = sense < 0 && !isMirrored ? -1 : 1;
         SimpleMatrix rotation =
                 svd.getU().mult(SimpleMatrix.diag(1, 1, last)).mult(svd.getV().transpose());
-        scale = (along[0] + along[1] + last * along[2]) / squares;
+        scale = unit((along[0] + along[1] + last * along[2]) / squares);
         mounting = new double[9];
         for (int k = 0; k < 9; k++) {
             mounting[k] = rotation.get(k / 3, k % 3);
@@ -192,6 +202,17 @@ final class LogRefiner {
             bias[b] = atRest / sum / span;
         }
         return scale > 0;
+    }
+
+    private double unit(double found) {
+        for (double unit : UNITS) {
+            if (Math.abs(found / unit - 1) < UNIT) {
+                isKnownUnit = true;
+                return unit;
+            }
+        }
+        isKnownUnit = false;
+        return found;
     }
 
     private boolean counts(int i) {
@@ -259,7 +280,7 @@ final class LogRefiner {
                 accumulate(a, b, row, weights[i], off[k]);
             }
         }
-        a.add(6, 6, 1 / (SCALE_STEP * SCALE_STEP));
+        a.add(6, 6, isKnownUnit ? FIXED : 1 / (SCALE_STEP * SCALE_STEP));
         a.add(8, 8, 1 / (DRIFT_SIGMA * DRIFT_SIGMA));
         b.add(8, 0, -drift / (DRIFT_SIGMA * DRIFT_SIGMA));
         for (int k = 3; k < 6; k++) {
