@@ -3,11 +3,16 @@ package foldback.web;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import foldback.core.time.TimeSpan;
+import foldback.media.log.CammTrack;
+import foldback.media.log.LogFile;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.SplittableRandom;
 import java.util.stream.StreamSupport;
 import org.awaitility.Awaitility;
@@ -164,6 +169,49 @@ class GatherTest {
                 java.nio.file.StandardCopyOption.REPLACE_EXISTING);
         project.bringIn("footage/bad/empty.mp4");
         assertThat(project.read().path("rest").toString()).doesNotContain("empty.mp4");
+    }
+
+    @Test
+    void motionLogsAreKeptBesideTheClipsAndOfferedToTheirTakes(RunningApplication.Server server) throws Exception {
+        Path folder = Files.createDirectories(server.footage().resolve("logged"));
+        Footage.small(Footage.front(), 120, folder.resolve("ride-a.mp4"));
+        Path log = Files.copy(Path.of("..", "demo", "cart-ride", "cart-ride-a.csv"), folder.resolve("ride-a.csv"));
+        CammTrack.write(LogFile.read(log, Optional.empty()).log(), folder.resolve("ride-a log.mp4"));
+        Files.writeString(folder.resolve("unsaid.csv"), "1,2,3,4,5\n2,2,3,4,5\n");
+        Files.writeString(folder.resolve("few.csv"), "time_s,gx,gy,gz\n0,1,2,3\n");
+        Api api = new Api(server);
+        TestProject project = TestProject.create(api, "With logs");
+        project.bringIn("footage/logged");
+        for (String table : List.of("ride-a.csv", "unsaid.csv", "few.csv")) {
+            project.bringIn("footage/logged/" + table);
+        }
+        JsonNode view = project.read();
+        assertThat(TestProject.files(view.path("groups").get(0))).containsExactly("footage/logged/ride-a.mp4");
+        Map<String, String> rest = new HashMap<>();
+        view.path("rest")
+                .forEach(row -> rest.put(
+                        row.path("file").asString(),
+                        row.path("state").asString() + ": "
+                                + row.path("message").asString()));
+        assertThat(rest.get("footage/logged/ride-a.csv"))
+                .startsWith("kept: A motion log: 13 s, 100 turning rates a second, with accelerometer.");
+        assertThat(rest.get("footage/logged/ride-a log.mp4")).startsWith("kept: A motion log: 13 s, 100");
+        assertThat(rest.get("footage/logged/unsaid.csv"))
+                .startsWith("kept: A table that does not say what its columns");
+        assertThat(rest.get("footage/logged/few.csv"))
+                .isEqualTo("unusable: few.csv holds 1 turning rates: too few for a motion log, which has 20 or more."
+                        + " Choose another file.");
+        long take = project.makeTake(view.path("groups").get(0), "")
+                .json()
+                .path("take")
+                .asLong();
+        JsonNode offers =
+                api.get("/api/takes/" + take + "/revisions/1/motion-logs").json();
+        assertThat(offers.get(0).path("file").asString()).isEqualTo("footage/logged/ride-a log.mp4");
+        assertThat(offers.get(1).path("file").asString()).isEqualTo("footage/logged/ride-a.csv");
+        assertThat(offers.get(1).path("where").asString()).isEqualTo("SAME_NAME");
+        assertThat(offers.get(2).path("columns").size()).isEqualTo(5);
+        assertThat(offers.size()).isEqualTo(3);
     }
 
     /** Damage of many kinds, through a folder: each clip is read or refused by name, and those beside it are not touched. */

@@ -81,6 +81,13 @@ class SteadyTest {
             bench.awaitSaved(3);
             browser.press("steady-none");
             bench.awaitSaved(4);
+            // The cart's log lies in the same folder, and is of another recording.
+            browser.await()
+                    .until(driver ->
+                            new Select(browser.find("log-file")).getOptions().size() > 1);
+            new Select(browser.find("log-file")).selectByVisibleText("cart-ride-a.csv");
+            browser.press("measure-shake");
+            browser.awaitText("toast", "cart-ride-a.csv does not turn as this take does");
         }
         JsonNode steady = api.get("/api/takes/" + take).json().path("recipe").path("steady");
         assertThat(steady.path("front").asString()).isEqualTo("stays");
@@ -103,5 +110,28 @@ class SteadyTest {
                         .path("read_out_s")
                         .asDouble())
                 .isEqualTo(0.0123);
+        levelledByTheAccelerometer(server, api, take, found);
+    }
+
+    /** As a take says it that was measured with a log: its rig stood ten degrees off. */
+    private static void levelledByTheAccelerometer(RunningApplication.Server server, Api api, long take, String steady)
+            throws Exception {
+        String log = "\"log\":{\"offset_s\":-2,\"drift_ppm\":0,\"clock_sigma_s\":0.0002,\"explained\":0.99,"
+                + "\"unit_rad_s\":1,\"mirrored\":false,\"fault_share\":0,\"moments\":[],"
+                + "\"up\":{\"x\":0.17364817766693033,\"y\":-0.984807753012208,\"z\":0},\"up_sigma_deg\":0.2},";
+        String logged = steady.replace("\"untold_share\"", log + "\"untold_share\"");
+        assertThat(api.post("/api/takes/" + take + "/revisions", "{\"base\":6,\"set\":{\"steady\":" + logged + "}}")
+                        .status())
+                .isEqualTo(200);
+        try (Browser browser = new Browser()) {
+            BenchPage bench = BenchPage.open(browser, server, take, "level");
+            browser.press("level-by-log");
+            bench.awaitSaved(8);
+        }
+        JsonNode state = api.get("/api/takes/" + take).json();
+        JsonNode level = state.path("recipe").path("level");
+        assertThat(Math.abs(level.path("roll_deg").asDouble())).isBetween(9.9, 10.1);
+        assertThat(level.path("pitch_deg").asDouble()).isBetween(-0.1, 0.1);
+        assertThat(state.path("ledger").toString()).contains("Upright as the motion log's accelerometer says, to 0.2");
     }
 }

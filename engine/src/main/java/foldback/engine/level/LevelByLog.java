@@ -1,12 +1,14 @@
 package foldback.engine.level;
 
 import foldback.core.recipe.Level;
+import foldback.core.recipe.LogMeasure;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.ShakeMeasure;
 import foldback.core.space.Direction;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.engine.steady.TakeShake;
 import foldback.engine.take.Take;
+import java.util.Optional;
 
 /** The level that a motion log's accelerometer says: what holds a rig up points away from the ground. */
 public final class LevelByLog {
@@ -26,19 +28,34 @@ public final class LevelByLog {
      * @throws IllegalArgumentException where no accelerometer was measured with
      */
     public Level solved(Recipe recipe, Take shown) {
-        Direction up = recipe.steady()
-                .measure()
-                .flatMap(ShakeMeasure::log)
-                .flatMap(log -> log.up())
-                .orElseThrow(() -> new IllegalArgumentException(
-                        "No accelerometer says which way is up: measure in Steady with a motion log that has one."));
         double moment = recipe.steady().settings().referenceSeconds();
         Recipe solved = recipe;
         for (int round = 0; round < ROUNDS; round++) {
-            RigMotion motion = shake.steadied(solved, shown).orElseThrow();
-            Direction inView = motion.worldFromView().at(moment).inverse().apply(up);
-            solved = solved.with(Level.SECTION, solved.level().upright(inView, moment));
+            Direction up = up(solved, shown)
+                    .orElseThrow(() -> new IllegalArgumentException("No accelerometer says which way is up: measure in"
+                            + " Steady with a motion log that has one."));
+            solved = solved.with(Level.SECTION, solved.level().upright(up, moment));
         }
         return solved.level();
+    }
+
+    /** What of the view is up at the reference, as the accelerometer says; empty where none was measured with. */
+    private Optional<Direction> up(Recipe recipe, Take shown) {
+        return recipe.steady()
+                .measure()
+                .flatMap(ShakeMeasure::log)
+                .flatMap(LogMeasure::up)
+                .map(up -> {
+                    RigMotion motion = shake.steadied(recipe, shown).orElseThrow();
+                    double moment = recipe.steady().settings().referenceSeconds();
+                    return motion.worldFromView().at(moment).inverse().apply(up);
+                });
+    }
+
+    /** How far the picture stands from what the accelerometer says, radians; empty where none was measured with. */
+    Optional<Double> off(Recipe recipe, Take shown) {
+        double moment = recipe.steady().settings().referenceSeconds();
+        return up(recipe, shown)
+                .map(up -> recipe.level().at(moment).apply(Direction.UP).angleTo(up));
     }
 }

@@ -2,7 +2,9 @@ package foldback.engine.level;
 
 import foldback.core.level.Upright;
 import foldback.core.recipe.Level;
+import foldback.core.recipe.LogMeasure;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.ShakeMeasure;
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;
 import foldback.core.space.Direction;
@@ -22,6 +24,9 @@ public final class LevelStage implements Stage {
     private static final double SURE_RAD = Math.toRadians(0.3);
     /** Where the picture stands so far from what the lines say, it was turned afterwards. */
     private static final double TURNED_RAD = Math.toRadians(0.1);
+
+    /** An accelerometer that is known less well may be as far off as is seen. */
+    private static final double SURE_LOG_RAD = Math.toRadians(0.5);
 
     private static final int LEAST_SURE = 3;
 
@@ -60,7 +65,35 @@ public final class LevelStage implements Stage {
         LevelLines lines = new LevelLines(view.tools().get(TakeShake.class));
         return lines.upright(view.recipe(), view.shown())
                 .map(upright -> said(level, upright, figure))
+                .or(() -> byLog(view, figure))
                 .orElseGet(() -> new Evidence(Verdict.CHECK, "By eye.", figure));
+    }
+
+    /** Where no lines are drawn, an accelerometer may say how upright the picture is. */
+    private static Optional<Evidence> byLog(StageView view, String figure) {
+        Recipe recipe = view.recipe();
+        double sigma = recipe.steady()
+                .measure()
+                .flatMap(ShakeMeasure::log)
+                .map(LogMeasure::upSigma)
+                .orElse(0.0);
+        return new LevelByLog(view.tools().get(TakeShake.class))
+                .off(recipe, view.shown())
+                .map(off -> off > Math.max(TURNED_RAD, sigma)
+                        ? new Evidence(
+                                Verdict.CHECK,
+                                String.format(
+                                        Locale.ROOT,
+                                        "The picture stands %.1f\u00b0 from what the motion log's accelerometer says.",
+                                        Math.toDegrees(off)),
+                                figure)
+                        : new Evidence(
+                                sigma < SURE_LOG_RAD ? Verdict.SURE : Verdict.CHECK,
+                                String.format(
+                                        Locale.ROOT,
+                                        "Upright as the motion log's accelerometer says, to %.1f\u00b0 and what its own sensor is off.",
+                                        Math.toDegrees(Math.max(sigma, off))),
+                                figure));
     }
 
     private static Evidence said(Level level, Upright upright, String figure) {

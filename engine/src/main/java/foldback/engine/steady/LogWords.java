@@ -22,17 +22,17 @@ public final class LogWords {
         long used = log.moments().stream().filter(LogFit.Moment::used).count();
         return String.format(
                 Locale.ROOT,
-                "The motion log agrees with the pictures in %.0f%% of the turning; it begins at %.2f s of the take%s, and falls on the pictures"
-                        + " to %.1f ms (%d of %d parts of the take agree)%s.",
+                "The motion log has %.0f%% of the turning in the pictures, to %.1f ms. It begins at %.2f s of the take%s; %d of %d parts"
+                        + " agree on its clock%s.",
                 100 * log.explained(),
+                1000 * log.clockSigma(),
                 log.clock().offsetSeconds(),
                 Math.abs(log.clock().driftPpm()) < 1
                         ? ""
                         : String.format(
                                 Locale.ROOT,
-                                ", by a clock that is off by %.0f ppm",
+                                ", its clock off by %.0f ppm",
                                 log.clock().driftPpm()),
-                1000 * log.clockSigma(),
                 used,
                 log.moments().size(),
                 log.isMirrored() ? "; its axes are mirrored, which is put right" : "");

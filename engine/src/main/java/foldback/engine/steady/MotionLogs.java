@@ -95,6 +95,25 @@ public final class MotionLogs {
         return new MotionLogRef(file, contents.of(path), columns, nearSeconds);
     }
 
+    /**
+     * What a file is as a motion log, in a sentence; empty where it may be a clip.
+     *
+     * @throws MediaException where it is a table that holds no log
+     */
+    public static Optional<String> describe(Path file) {
+        boolean isTable = LogFile.isTable(file.getFileName().toString());
+        if (!isTable && !CammTrack.isAlone(file)) {
+            return Optional.empty();
+        }
+        String after = " Steady offers it to takes whose clips lie beside it.";
+        try {
+            return Optional.of(
+                    "A motion log: " + LogFile.read(file, Optional.empty()).words() + "." + after);
+        } catch (ColumnsUnsaidException unsaid) {
+            return Optional.of("A table that does not say what its columns are; say it there." + after);
+        }
+    }
+
     /** What may be a take's log, the likeliest first. */
     public List<Offer> offers(Take take) {
         Map<String, Offer> offers = new LinkedHashMap<>();

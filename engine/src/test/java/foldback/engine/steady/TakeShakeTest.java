@@ -261,7 +261,7 @@ class TakeShakeTest {
         assertThat(readLog.clock()).isEqualTo(log.clock());
         assertThat(readLog.moments()).hasSameSizeAs(log.moments());
         Evidence evidence = new SteadyStage().evidence(new StageView(after, take, 1920, TOOLS));
-        assertThat(evidence.reason()).startsWith("The motion log agrees with the pictures in ");
+        assertThat(evidence.reason()).startsWith("The motion log has ");
         assertThat(evidence.verdict()).isEqualTo(Verdict.SURE);
         Rotation first = clips.turned(MIDDLE).inverse();
         RigMotion motion = takes.of(after, take).motion().orElseThrow();

@@ -3,7 +3,7 @@ package foldback.media.ffmpeg;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
+import java.util.OptionalInt;
 
 /** Where the packets of a track are in a file, for tracks that no decoder knows. */
 public final class TrackPackets {
@@ -19,21 +19,26 @@ public final class TrackPackets {
     public record Packet(double seconds, int size, long position) {}
 
     /**
-     * The number of the first track with a tag, such as camm.
+     * The tags of a file's tracks, such as camm, in their order.
      *
      * @throws foldback.media.MediaException where the file cannot be read
      */
-    public static Optional<Integer> find(Path file, String tag) {
+    public static List<String> tags(Path file) {
         return MediaProbe.ask(
                         file,
                         Arguments.ffprobe()
-                                .add("-show_entries", "stream=index,codec_tag_string", "-of", "csv=p=0")
+                                .add("-show_entries", "stream=codec_tag_string", "-of", "csv=p=0")
                                 .guardedInput(file))
                 .lines()
-                .map(line -> line.split(","))
-                .filter(cells -> cells.length >= 2 && cells[1].equals(tag))
-                .map(cells -> Integer.parseInt(cells[0]))
-                .findFirst();
+                .filter(line -> !line.isBlank())
+                .map(line -> line.split(",")[0])
+                .toList();
+    }
+
+    /** The number of the first track with a tag. */
+    public static OptionalInt find(Path file, String tag) {
+        int number = tags(file).indexOf(tag);
+        return number < 0 ? OptionalInt.empty() : OptionalInt.of(number);
     }
 
     /** The packets of a track, in the file's order. */

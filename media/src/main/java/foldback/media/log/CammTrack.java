@@ -36,6 +36,11 @@ public final class CammTrack {
         return TrackPackets.find(file, TAG).isPresent();
     }
 
+    /** Whether a file has one and nothing to be seen or heard. */
+    public static boolean isAlone(Path file) {
+        return TrackPackets.tags(file).stream().allMatch(TAG::equals) && isIn(file);
+    }
+
     static LogFile read(Path file) {
         int track = TrackPackets.find(file, TAG)
                 .orElseThrow(() -> new MediaException(

@@ -13,11 +13,14 @@ import org.hibernate.Length;
 /** A media file that was brought into a project; the file itself is never changed or moved. */
 @Entity
 class Clip {
+    private static final int MOST_MESSAGE = 2000;
 
     /** How far a clip is looked into. */
     enum State {
         READING,
         READY,
+        /** No clip, but of use to a stage: it stays beside the clips. */
+        KEPT,
         UNUSABLE
     }
 
@@ -77,7 +80,7 @@ class Clip {
         return state;
     }
 
-    /** Why it cannot be used, or empty. */
+    /** Why it cannot be used, what it is kept for, or empty. */
     String message() {
         return message;
     }
@@ -133,7 +136,16 @@ class Clip {
 
     void unusable(String why) {
         state = State.UNUSABLE;
-        message = why.length() > 2000 ? why.substring(0, 2000) : why;
+        message = cut(why);
+    }
+
+    void kept(String what) {
+        state = State.KEPT;
+        message = cut(what);
+    }
+
+    private static String cut(String words) {
+        return words.length() > MOST_MESSAGE ? words.substring(0, MOST_MESSAGE) : words;
     }
 
     void readAgain() {

@@ -1,6 +1,7 @@
 package foldback.web.gather;
 
 import foldback.engine.gather.LensPictures;
+import foldback.engine.steady.MotionLogs;
 import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
 import foldback.media.MediaException;
@@ -10,6 +11,7 @@ import foldback.web.Role;
 import foldback.web.proxy.ProxyOrders;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.slf4j.Logger;
@@ -61,6 +63,11 @@ class ClipReader implements DisposableBean {
         executor.execute(() -> {
             try {
                 Path path = folders.resolve(file);
+                Optional<String> log = MotionLogs.describe(path);
+                if (log.isPresent()) {
+                    clips.kept(id, log.get());
+                    return;
+                }
                 MediaInfo info = MediaProbe.probe(path);
                 if (info.video().isEmpty()) {
                     throw new MediaException(path, path.getFileName() + " has no picture, only sound.");

@@ -78,6 +78,12 @@ public class Clips {
         clips.findById(id).ifPresent(clip -> clip.unusable(message));
     }
 
+    /** A file that is no clip and of use to a stage. */
+    @Transactional
+    void kept(Long id, String message) {
+        clips.findById(id).ifPresent(clip -> clip.kept(message));
+    }
+
     /** Brings a file in and has it looked into. */
     @Transactional
     public void bringIn(Long projectId, String file, long bytes) {

@@ -44,7 +44,9 @@ function show(view) {
   byId("reading").textContent = view.reading > 0 ? `Looking into ${view.reading} ${view.reading === 1 ? "clip" : "clips"}` : "";
   byId("none").hidden = view.groups.length + view.rest.length + view.takes.length > 0;
   byId("groups").replaceChildren(...view.groups.map((group) => groupSection(view, group, change, make)));
-  section("rest", view.rest.map((row) => restRow(row, change)));
+  const [kept, rest] = [true, false].map((isKept) => view.rest.filter(({ state }) => (state === "kept") === isKept));
+  section("rest", rest.map((row) => restRow(row, change)));
+  section("kept", kept.map((row) => restRow(row, change)));
   section("takes", view.takes.map(takeRow));
   document.body.dataset.ready = view.reading;
 }

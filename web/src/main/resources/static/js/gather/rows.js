@@ -52,7 +52,7 @@ export function clipRow(clip, { position, count, group, others, change }) {
   return row;
 }
 
-/** A clip that is still looked into, or cannot be used, with the reason. */
+/** A file that is still looked into, cannot be used, with the reason, or is kept for a stage. */
 export function restRow(clip, change) {
   const row = element("tr", { "data-test": "rest", "data-state": clip.state });
   const says = clip.state === "reading" ? "Looking into it" : clip.message;

@@ -2,7 +2,9 @@ import { askJson } from "../../page/api.js";
 import { element, part } from "../../page/parts.js";
 import { clock, plain } from "../format.js";
 
-const WHERE = { INSIDE: "inside the clip", SAME_NAME: "with the clip’s name", SAME_FOLDER: "in the clip’s folder" };
+const WHERE = { INSIDE: "Inside the clip", SAME_NAME: "Beside the clip, with its name", SAME_FOLDER: "In the clip’s folder" };
+/** More parts that disagree are no places to go to one by one. */
+const MOST_SHOWN = 6;
 const AXES = ["x", "y", "z"];
 const TIME_UNITS = [["s", 1], ["ms", 1e-3], ["µs", 1e-6], ["ns", 1e-9]];
 const GYRO_UNITS = [["found by the picture", 0], ["rad/s", 1], ["°/s", Math.PI / 180]];
@@ -10,10 +12,8 @@ const GYRO_UNITS = [["found by the picture", 0], ["rad/s", 1], ["°/s", Math.PI 
 /** Of a path, the part that people know it by. */
 export const shortName = (file) => file.slice(file.lastIndexOf("/") + 1);
 
-/** What an offered log is, in a line. */
-export function describe({ file, where, holds }) {
-  return `${shortName(file)} (${WHERE[where]}; ${holds || "say what its columns are"})`;
-}
+/** What an offered log is, in a sentence. */
+export const describe = ({ where, holds }) => `${WHERE[where]}: ${holds || "say what its columns are"}.`;
 
 /**
  * Which log to begin with: the recipe's own; where nothing was measured yet, one that belongs to a clip for sure.
@@ -58,7 +58,7 @@ export function logChoice(root, store) {
     const offer = offers.find(({ file }) => file === select.value);
     columns.show(offer && offer.columns.length > 0 ? offer.columns : null, steady?.log?.file === select.value ? steady.log.columns : undefined);
     part(root, "log-near-row").hidden = !select.value;
-    hint.replaceChildren(...(steady?.measure?.log && select.value === steady.log?.file ? found(store, steady.measure.log) : [said(offers, select.value)]));
+    hint.replaceChildren(...(steady?.measure?.log && select.value === steady.log?.file ? leftOut(store, steady.measure.log) : [said(offers, offer)]));
   };
   select.append(element("option", { value: "" }, "none: by the pictures alone"));
   select.addEventListener("change", show);
@@ -68,34 +68,31 @@ export function logChoice(root, store) {
     offers = answer;
     const own = steady?.log && !offers.some(({ file }) => file === steady.log.file) ? [{ file: steady.log.file, where: "SAME_FOLDER", holds: "not there now", columns: [] }] : [];
     offers = [...own, ...offers];
-    select.append(...offers.map((offer) => element("option", { value: offer.file }, describe(offer))));
+    select.append(...offers.map((offer) => element("option", { value: offer.file }, shortName(offer.file))));
     select.value = preferred(steady, offers);
     show();
   }).catch((failure) => (hint.textContent = failure.message));
   return { order: () => loaded.then(() => orderOf({ file: select.value, near: near.value, columns: columns.chosen() })) };
 }
 
-function said(offers, file) {
-  if (file) {
-    return "Its clock, axes and unit are found by themselves. Measuring with it takes no longer than without.";
+function said(offers, offer) {
+  if (offer) {
+    return `${describe(offer)} Its clock, axes and unit are found against the pictures.`;
   }
   return offers.length > 0
-    ? "Gyroscope and accelerometer beside the pictures: less shake is left, nothing drifts, and Level knows which way is up."
-    : "None was found in the clips or beside them. Put one into a clip’s folder: a table (.csv) or an MP4 file with a CAMM track.";
+    ? "One lies beside the clips: with it less shake is left, nothing drifts, and Level learns which way is up."
+    : "None lies in the clips or beside them. Put one into a clip’s folder: a table (.csv) or an MP4 file with a CAMM track.";
 }
 
-/** Figures of the log in use, and the parts of the take that disagree, each a place to go to. */
-function found(store, log) {
-  const lines = [
-    `Begins at ${plain(log.offset_s, 2)} s, clock off by ${plain(log.drift_ppm, 0)} ppm, on the pictures to ${plain(1000 * log.clock_sigma_s, 1)} ms; ${plain(100 * log.explained, 0)}% of the turning agrees.`,
-  ];
-  const off = log.moments.filter(({ used }) => !used);
-  const places = off.slice(0, 6).map(({ at_s, off_s }) => {
+/** The parts of the take that disagree with the log in use, each a place to go to. */
+function leftOut(store, log) {
+  const off = log.moments.filter(({ used }) => !used).slice(0, MOST_SHOWN);
+  const places = off.flatMap(({ at_s, off_s }) => {
     const go = element("button", { type: "button", class: "link", "data-test": "log-moment" }, `${clock(at_s)} (${plain(1000 * off_s, 0)} ms)`);
     go.addEventListener("click", () => store.setTime(at_s));
-    return go;
+    return [" ", go];
   });
-  return [lines.join(" "), ...(places.length > 0 ? [" Left out, since the clock is another one there: ", ...places.flatMap((place) => [place, " "])] : [])];
+  return places.length > 0 ? ["Left out, since the clock is another one there:", ...places] : [];
 }
 
 /** Which columns of a table are what, where its header does not say so. */
