@@ -39,6 +39,8 @@ public record Seams(
         FEATHER,
         /** Fine detail is cut over the feather, coarse differences of light are spread over the whole overlap. */
         BANDS,
+        /** Cut where both show the same, as far as that goes: a path of its own through the overlap, that follows what moves. */
+        PATH,
         /** Both are warped onto each other where they overlap, as far as they show the same, and fade then. */
         FLOW
     }
@@ -69,9 +71,10 @@ public record Seams(
         this(Way.FEATHER, feather, meetingMetres, USUAL_MEMORY, List.of(), Optional.empty());
     }
 
-    /** The same by flow, of which this is known. */
-    public Seams flowing(SeamMeasure known) {
-        return new Seams(Way.FLOW, feather, meetingMetres, memorySeconds, guards, Optional.of(known));
+    /** The same of which this is known, by a way that makes use of it. */
+    public Seams measured(SeamMeasure known) {
+        return new Seams(
+                way == Way.PATH ? way : Way.FLOW, feather, meetingMetres, memorySeconds, guards, Optional.of(known));
     }
 
     /** What lenses count where several show the same. */

@@ -23,6 +23,7 @@ public final class FlowBlend {
         float[] along = new float[count];
         float[] across = new float[count];
         float[] sure = new float[count];
+        float[] unlike = new float[count];
         float[] sums = new float[count];
         double all = 0;
         for (int n = 0; n < fields.size(); n++) {
@@ -34,6 +35,7 @@ public final class FlowBlend {
                 along[i] += counts * field.along()[i];
                 across[i] += counts * field.across()[i];
                 sure[i] += weight * field.sure()[i];
+                unlike[i] += weight * field.unlike()[i];
                 sums[i] += counts;
             }
         }
@@ -41,7 +43,8 @@ public final class FlowBlend {
             along[i] /= sums[i];
             across[i] /= sums[i];
             sure[i] /= (float) all;
+            unlike[i] /= (float) all;
         }
-        return new SeamFlow(first.columns(), first.rows(), along, across, sure);
+        return new SeamFlow(first.columns(), first.rows(), along, across, sure, unlike);
     }
 }

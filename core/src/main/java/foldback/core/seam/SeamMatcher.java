@@ -55,7 +55,7 @@ public final class SeamMatcher {
         float[] a = firstView.of(first);
         float[] b = secondView.of(second);
         float[] coarse = search.search(halved(a), halved(b));
-        return FlowFill.filled(registration.register(a, b, coarse), strip);
+        return FlowFill.filled(registration.register(a, b, coarse), strip).withUnlike(Unlike.of(strip, a, b));
     }
 
     /** The level of the lenses' pictures that is looked at, of the finer one. */

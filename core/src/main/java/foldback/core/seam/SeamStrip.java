@@ -248,7 +248,7 @@ public final class SeamStrip {
      *
      * @param slack how far beside it counts, too, radians
      */
-    boolean reaches(Direction seen, double slack) {
+    public boolean reaches(Direction seen, double slack) {
         Direction inStrip = stripFromRig.apply(seen);
         if (Math.abs(inStrip.pitch()) > across(rows) + slack) {
             return false;

@@ -35,9 +35,8 @@ final class FlowFile {
                     out.writeInt(flow.rows());
                     write(flow.along(), out);
                     write(flow.across(), out);
-                    for (float sure : flow.sure()) {
-                        out.writeByte(Math.round(255 * Math.max(0, Math.min(1, sure))));
-                    }
+                    write(flow.sure(), 255, out);
+                    write(flow.unlike(), 1, out);
                 }
             } finally {
                 quick.end();
@@ -45,6 +44,12 @@ final class FlowFile {
             Files.move(part, file, StandardCopyOption.ATOMIC_MOVE);
         } finally {
             Files.deleteIfExists(part);
+        }
+    }
+
+    private static void write(float[] values, int scale, DataOutputStream out) throws IOException {
+        for (float value : values) {
+            out.writeByte(Math.round(Math.max(0, Math.min(255, scale * value))));
         }
     }
 
@@ -67,14 +72,20 @@ final class FlowFile {
                 int rows = in.readInt();
                 float[] along = read(columns * rows, in);
                 float[] across = read(columns * rows, in);
-                float[] sure = new float[columns * rows];
-                for (int i = 0; i < sure.length; i++) {
-                    sure[i] = in.readUnsignedByte() / 255f;
-                }
-                flows.add(new SeamFlow(columns, rows, along, across, sure));
+                float[] sure = read(columns * rows, 255, in);
+                float[] unlike = read(columns * rows, 1, in);
+                flows.add(new SeamFlow(columns, rows, along, across, sure, unlike));
             }
             return flows;
         }
+    }
+
+    private static float[] read(int count, float scale, DataInputStream in) throws IOException {
+        float[] values = new float[count];
+        for (int i = 0; i < count; i++) {
+            values[i] = in.readUnsignedByte() / scale;
+        }
+        return values;
     }
 
     private static float[] read(int count, DataInputStream in) throws IOException {

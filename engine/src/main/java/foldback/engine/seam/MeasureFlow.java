@@ -71,8 +71,10 @@ final class MeasureFlow implements StageJob<MeasureFlow.Order> {
         }
         flows.measure(recipe, shown, span, run);
         SeamMeasure measure = summary(SeamCurve.of(flows, recipe, shown, span), span);
-        Seams flowing = recipe.seams().flowing(measure);
-        return new StageResult("Bring the seams together by flow", DEPENDS, SETS, recipe.with(Seams.SECTION, flowing));
+        Seams measured = recipe.seams().measured(measure);
+        String label =
+                measured.way() == Seams.Way.PATH ? "Let the seams find their way" : "Bring the seams together by flow";
+        return new StageResult(label, DEPENDS, SETS, recipe.with(Seams.SECTION, measured));
     }
 
     private static SeamMeasure summary(List<SeamCurve> seams, TimeSpan span) {

@@ -54,6 +54,7 @@ public final class SeamsStage implements Stage {
         String way = switch (seams.way()) {
             case FEATHER -> feather;
             case BANDS -> "bands, " + feather;
+            case PATH -> "path, " + feather;
             case FLOW -> "flow, " + feather;
         };
         String figure = switch (seams.guards().size()) {
@@ -78,9 +79,11 @@ public final class SeamsStage implements Stage {
                 "Lenses show the same up to %.2f\u00b0 apart, most at %.1f s",
                 Math.toDegrees(measure.apartRad()),
                 measure.worstSeconds());
-        String end = seams.way() == Seams.Way.FLOW
-                ? "; flow brings it together: look at what crosses the seams there."
-                : "; flow would bring it together.";
+        String end = switch (seams.way()) {
+            case FLOW -> "; flow brings it together: look at what crosses the seams there.";
+            case PATH -> "; the path goes round what it can: look at what crosses the seams there.";
+            case FEATHER, BANDS -> "; flow would bring it together, a path go round it.";
+        };
         return new Evidence(Verdict.CHECK, apart + end, figure);
     }
 

@@ -40,7 +40,7 @@ import java.util.stream.LongStream;
  */
 public final class TakeFlows {
     /** Raised whenever the same pictures would give another field. */
-    static final int ALGORITHM = 1;
+    static final int ALGORITHM = 2;
 
     private static final String ENDING = ".flow";
     private static final int KEPT_TAKES = 4;
@@ -126,6 +126,65 @@ public final class TakeFlows {
                                     pictures.get(strips.get(n).first()),
                                     pictures.get(strips.get(n).second())))
                     .toList();
+        }
+    }
+
+    /** What was and is measured of a take, by moments of its grid: numbers of frames. */
+    Fields fields(Recipe recipe, Take shown) {
+        return new Fields(Key.of(recipe, shown), recipe, shown);
+    }
+
+    /** Of a take. */
+    final class Fields {
+        private final Key key;
+        private final Recipe recipe;
+        private final Take shown;
+
+        private Fields(Key key, Recipe recipe, Take shown) {
+            this.key = key;
+            this.recipe = recipe;
+            this.shown = shown;
+        }
+
+        /** All that fields follow from, and how they are taken together. */
+        String name() {
+            return key.name() + " " + recipe.seams().memorySeconds();
+        }
+
+        List<SeamStrip> strips() {
+            return overlaps(key).strips;
+        }
+
+        /** The moments that count at a time. */
+        List<Long> window(double seconds) {
+            return TakeFlows.window(recipe, seconds);
+        }
+
+        /** The one nearest to a time. */
+        long nearest(double seconds) {
+            return step(recipe) * TakeFlows.nearest(recipe, seconds);
+        }
+
+        double secondsOf(long number) {
+            return recipe.rate().secondsOf(number);
+        }
+
+        boolean areMeasured(List<Long> numbers) {
+            return numbers.stream().allMatch(number -> isMeasured(key, number));
+        }
+
+        void measure(List<Long> numbers) {
+            TakeFlows.this.measure(key, recipe, shown, numbers, Run.QUIET);
+        }
+
+        /** One field a strip of what was measured at moments, as they count at a time. */
+        List<SeamFlow> blended(List<Long> numbers, double seconds) {
+            return TakeFlows.this.blended(key, recipe, numbers, seconds);
+        }
+
+        /** What moments count at a time. */
+        double[] weights(List<Long> numbers, double seconds) {
+            return TakeFlows.weights(recipe, numbers, seconds);
         }
     }
 
@@ -250,18 +309,22 @@ public final class TakeFlows {
     }
 
     private List<SeamFlow> blended(Key key, Recipe recipe, List<Long> numbers, double seconds) {
-        double sigma = Math.max(1e-3, SIGMA * recipe.seams().memorySeconds());
-        double[] weights = numbers.stream()
-                .mapToDouble(n -> {
-                    double away = (recipe.rate().secondsOf(n) - seconds) / sigma;
-                    return numbers.size() == 1 ? 1 : Math.exp(-away * away / 2);
-                })
-                .toArray();
+        double[] weights = weights(recipe, numbers, seconds);
         List<List<SeamFlow>> all = numbers.stream().map(n -> read(key, n)).toList();
         return IntStream.range(0, overlaps(key).strips.size())
                 .mapToObj(strip ->
                         FlowBlend.of(all.stream().map(each -> each.get(strip)).toList(), weights))
                 .toList();
+    }
+
+    private static double[] weights(Recipe recipe, List<Long> numbers, double seconds) {
+        double sigma = Math.max(1e-3, SIGMA * recipe.seams().memorySeconds());
+        return numbers.stream()
+                .mapToDouble(n -> {
+                    double away = (recipe.rate().secondsOf(n) - seconds) / sigma;
+                    return numbers.size() == 1 ? 1 : Math.exp(-away * away / 2);
+                })
+                .toArray();
     }
 
     private Path file(Key key, long number) {

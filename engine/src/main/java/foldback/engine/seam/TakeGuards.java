@@ -5,6 +5,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Seams;
 import foldback.core.rig.Rig;
+import foldback.core.seam.SeamMoves;
 import foldback.core.seam.SeamStrip;
 import foldback.core.seam.guard.GuardedSeams;
 import java.util.List;
@@ -23,13 +24,27 @@ final class TakeGuards {
 
     /** Those of a recipe's lenses that are on; empty where it has no guards, or no seams. */
     static Optional<GuardedSeams> of(Recipe recipe) {
+        return of(recipe, SeamMoves.NONE);
+    }
+
+    /**
+     * The same that take ways of their own.
+     *
+     * @param elsewhere of the {@link #strips}
+     */
+    static Optional<GuardedSeams> of(Recipe recipe, SeamMoves elsewhere) {
         Seams seams = recipe.seams();
         Rig rig = recipe.geometry().rigOn();
         if (seams.guards().isEmpty() || rig.lenses().size() < 2) {
             return Optional.empty();
         }
-        List<SeamStrip> strips = STRIPS.get(
-                new Key(rig, seams.meetingMetres()), key -> GuardedSeams.stripsOf(key.rig, key.meetingMetres));
-        return Optional.of(new GuardedSeams(rig, strips, seams.guards(), seams.feather()));
+        return Optional.of(new GuardedSeams(rig, strips(recipe), seams.guards(), seams.feather(), elsewhere));
+    }
+
+    /** The overlaps of a recipe's lenses that are on, as moved seams have them. */
+    static List<SeamStrip> strips(Recipe recipe) {
+        return STRIPS.get(
+                new Key(recipe.geometry().rigOn(), recipe.seams().meetingMetres()),
+                key -> GuardedSeams.stripsOf(key.rig, key.meetingMetres));
     }
 }

@@ -2,6 +2,7 @@ package foldback.engine.seam;
 
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Seams;
+import foldback.core.seam.SeamMoves;
 import foldback.engine.picture.Additions;
 import foldback.engine.picture.TakeAdditions;
 import foldback.engine.take.Take;
@@ -10,6 +11,7 @@ import foldback.engine.take.Take;
 public final class TakeSeams implements TakeAdditions {
     private final TakeAdditions moving;
     private final TakeFlows flows;
+    private final TakeRoutes routes;
 
     /** What is done where a moment's flow was not measured yet. */
     private enum Missing {
@@ -20,30 +22,36 @@ public final class TakeSeams implements TakeAdditions {
 
     private final Missing missing;
 
-    private TakeSeams(TakeAdditions moving, TakeFlows flows, Missing missing) {
+    private TakeSeams(TakeAdditions moving, TakeFlows flows, TakeRoutes routes, Missing missing) {
         this.moving = moving;
         this.flows = flows;
+        this.routes = routes;
         this.missing = missing;
     }
 
     /** Measures what is missing, however long that takes. */
     public TakeSeams(TakeAdditions moving, TakeFlows flows) {
-        this(moving, flows, Missing.MEASURED);
+        this(moving, flows, new TakeRoutes(flows), Missing.MEASURED);
     }
 
     /** The same that measures the moment itself alone where more is missing: for who looks. */
     public TakeSeams forLooking() {
-        return new TakeSeams(moving, flows, Missing.NEAREST_MEASURED);
+        return new TakeSeams(moving, flows, routes, Missing.NEAREST_MEASURED);
     }
 
     /** The same that leaves out what is missing: for films that are played. */
     public TakeSeams withoutWaiting() {
-        return new TakeSeams(moving, flows, Missing.LEFT_OUT);
+        return new TakeSeams(moving, flows, routes, Missing.LEFT_OUT);
     }
 
     @Override
     public Additions of(Recipe recipe, Take shown) {
         Additions moved = moving.of(recipe, shown);
+        if (recipe.seams().way() == Seams.Way.PATH && shown.clips().size() > 1) {
+            SeamMoves own = routed(recipe, shown);
+            return moved.withSeams(
+                    TakeGuards.of(recipe, own).<SeamMoves>map(seams -> seams).orElse(own));
+        }
         Additions base = TakeGuards.of(recipe).map(moved::withSeams).orElse(moved);
         if (recipe.seams().way() != Seams.Way.FLOW || shown.clips().size() < 2) {
             return base;
@@ -54,5 +62,13 @@ public final class TakeSeams implements TakeAdditions {
                     case NEAREST_MEASURED -> flows.pathOfNearest(recipe, shown);
                     case LEFT_OUT -> flows.pathOfMeasured(recipe, shown);
                 });
+    }
+
+    private SeamMoves routed(Recipe recipe, Take shown) {
+        return switch (missing) {
+            case MEASURED -> routes.measured(recipe, shown);
+            case NEAREST_MEASURED -> routes.ofNearest(recipe, shown);
+            case LEFT_OUT -> routes.ofMeasured(recipe, shown);
+        };
     }
 }

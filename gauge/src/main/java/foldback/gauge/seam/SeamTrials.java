@@ -9,12 +9,17 @@ import foldback.core.picture.Plane;
 import foldback.core.run.Threads;
 import foldback.core.seam.SeamFlow;
 import foldback.core.seam.SeamMatcher;
+import foldback.core.seam.SeamMoves;
 import foldback.core.seam.SeamSettings;
 import foldback.core.seam.SeamShift;
 import foldback.core.seam.SeamStrip;
+import foldback.core.seam.guard.GuardedSeams;
+import foldback.core.seam.route.RoutedSeams;
+import foldback.core.seam.route.SeamRoute;
 import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
 import foldback.core.stitch.MovingStitcher;
+import foldback.core.stitch.plan.MovableWeights;
 import foldback.core.stitch.plan.MovingPlan;
 import foldback.core.stitch.plan.RigMotion;
 import foldback.core.stitch.plan.StitchSettings;
@@ -32,8 +37,9 @@ import java.util.Locale;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 
-/** Seams by feather, by flow, and by what flow would be if depth were known, held against the true sphere within ten degrees of the seam. */
+/** Seams by feather, by a path of their own, by flow, and by what flow would be if depth were known, held against the true sphere within ten degrees of the seam. */
 public final class SeamTrials {
     private static final double APART = 0.06;
     private static final double BAND = Math.toRadians(10);
@@ -52,7 +58,8 @@ public final class SeamTrials {
     /** How near a stitch came to the truth in the band. */
     private record Near(double ssim, double psnr) {}
 
-    private record Outcome(Near feather, Near flow, Near truth, double seconds) {
+    /** @param left of the true parallax across a straight seam, what a path still runs through */
+    private record Outcome(Near feather, Near path, Near flow, Near truth, double left, double seconds) {
         double gained() {
             return flow.ssim - feather.ssim;
         }
@@ -102,6 +109,21 @@ public final class SeamTrials {
                 new Figure(
                         "seams: WS-PSNR that flow loses against feather, worst", worst, "dB", Figure.Bar.AT_MOST, 0.2),
                 new Figure(
+                        "seams: of the true parallax across a straight seam, a path runs through, median",
+                        Figure.percentile(near, Outcome::left, 0.5),
+                        "share",
+                        Figure.Bar.AT_MOST,
+                        1),
+                new Figure(
+                        "seams: WS-PSNR that a path loses against feather, worst",
+                        Stream.concat(near.stream(), none.stream())
+                                .mapToDouble(each -> each.feather.psnr - each.path.psnr)
+                                .max()
+                                .orElseThrow(),
+                        "dB",
+                        Figure.Bar.AT_MOST,
+                        0.2),
+                new Figure(
                         "seams: measuring a field of two lenses",
                         Figure.percentile(near, Outcome::seconds, 0.5),
                         "s",
@@ -121,22 +143,49 @@ public final class SeamTrials {
         matcher.measure(pictures.get(0), pictures.get(1));
         double seconds = 1e-9 * (System.nanoTime() - begin);
         boolean[] band = band(strip);
-        Near feather = near(scene, band, ShiftPath.NONE);
-        Near byFlow = near(scene, band, path(scene, strips, flow));
-        Near byTruth = near(scene, band, path(scene, strips, TrueFlow.of(scene, strip)));
+        Near feather = near(scene, band, ShiftPath.NONE, SeamMoves.NONE);
+        float[] way = SeamRoute.of(strip, flow, FEATHER);
+        Near byPath = near(scene, band, ShiftPath.NONE, routed(scene, strips, way));
+        Near byFlow = near(scene, band, path(scene, strips, flow), SeamMoves.NONE);
+        SeamFlow known = TrueFlow.of(scene, strip);
+        Near byTruth = near(scene, band, path(scene, strips, known), SeamMoves.NONE);
+        double left = parallax(strip, known, way) / parallax(strip, known, new float[way.length]);
         news.accept(String.format(
                 Locale.ROOT,
-                "seams %d, pupils %.0f mm apart: WS-SSIM feather %.4f flow %.4f truth %.4f; WS-PSNR %.2f %.2f %.2f dB; %.2f s",
+                "seams %d, pupils %.0f mm apart: WS-SSIM feather %.4f path %.4f flow %.4f truth %.4f; WS-PSNR %.2f %.2f %.2f %.2f dB; the path runs through %.2f of the parallax; %.2f s",
                 n,
                 1000 * apart,
                 feather.ssim,
+                byPath.ssim,
                 byFlow.ssim,
                 byTruth.ssim,
                 feather.psnr,
+                byPath.psnr,
                 byFlow.psnr,
                 byTruth.psnr,
+                left,
                 seconds));
-        return new Outcome(feather, byFlow, byTruth, seconds);
+        return new Outcome(feather, byPath, byFlow, byTruth, left, seconds);
+    }
+
+    /** How far apart both lenses truly show the same over a ramp along a way, root mean square. */
+    private static double parallax(SeamStrip strip, SeamFlow truth, float[] way) {
+        double step = strip.stepRad() * SeamStrip.MULTIPLE;
+        int half = (int) Math.round(FEATHER / 2 / step);
+        double squares = 0;
+        int count = 0;
+        for (int column = 0; column < way.length; column++) {
+            int middle = (int) Math.round(way[column] / step + (truth.rows() - 1) / 2.0);
+            for (int row = Math.max(0, middle - half); row <= Math.min(truth.rows() - 1, middle + half); row++) {
+                squares += Math.pow(truth.across()[row * truth.columns() + column], 2);
+                count++;
+            }
+        }
+        return Math.sqrt(squares / count);
+    }
+
+    private static SeamMoves routed(SeamScene scene, List<SeamStrip> strips, float[] way) {
+        return new RoutedSeams(GuardedSeams.stripsOf(scene.known(), FAR), strips, seconds -> List.of(way), FEATHER);
     }
 
     private static ShiftPath path(SeamScene scene, List<SeamStrip> strips, SeamFlow flow) {
@@ -156,15 +205,17 @@ public final class SeamTrials {
         return band;
     }
 
-    private Near near(SeamScene scene, boolean[] band, ShiftPath path) throws InterruptedException {
+    private Near near(SeamScene scene, boolean[] band, ShiftPath path, SeamMoves moves) throws InterruptedException {
         int width = SeamScene.WIDTH;
         Canvas canvas = new Canvas(width, width / 2);
         StitchSettings settings = new StitchSettings(canvas, scene.known(), Rotation.IDENTITY, FAR, FEATHER);
         Frame out = Frame.allocate(PixelFormat.YUV420_8, ColourTags.BT709_LIMITED, width, width / 2);
-        new MovingStitcher(
-                        MovingPlan.compile(
-                                settings, CanvasPath.still(settings.canvas()), RigMotion.still(2), path, threads),
-                        Kernel.FINE)
+        MovingPlan usual =
+                MovingPlan.compile(settings, CanvasPath.still(settings.canvas()), RigMotion.still(2), path, threads);
+        MovingPlan plan = moves == SeamMoves.NONE
+                ? usual
+                : usual.with(moves, MovableWeights.of(settings, moves.strips(), threads));
+        new MovingStitcher(plan, Kernel.FINE)
                 .stitch(0, scene.frames(), Collections.nCopies(2, NoiseFrames.FORMAT.plain()), out, threads);
         Plane wanted = scene.truth().y();
         return new Near(WsSsim.of(out.y(), wanted, MOST, (x, y) -> band[y * width + x]), psnr(out.y(), wanted, band));

@@ -11,12 +11,14 @@ import foldback.core.rig.Rig;
 import foldback.core.run.Threads;
 import foldback.core.seam.FlowBlend;
 import foldback.core.seam.SeamFlow;
+import foldback.core.seam.SeamMoves;
 import foldback.core.seam.SeamPath;
 import foldback.core.seam.SeamSettings;
 import foldback.core.seam.SeamShift;
 import foldback.core.seam.SeamStrip;
 import foldback.core.seam.guard.Guard;
 import foldback.core.seam.guard.GuardedSeams;
+import foldback.core.seam.route.RoutedSeams;
 import foldback.core.space.Rotation;
 import foldback.core.stitch.PartlyMovedStitcher;
 import foldback.core.stitch.Stitch;
@@ -61,6 +63,7 @@ public final class SeamsSpeed {
     private static final double FLOW_BAR = 1.6;
     private static final double BANDS_BAR = 1.15;
     private static final double GUARDS_BAR = 1.2;
+    private static final double PATH_BAR = 1.2;
 
     private SeamsSpeed() {}
 
@@ -85,6 +88,7 @@ public final class SeamsSpeed {
                 new Way("feather", Double.NaN, still(settings, kernel)),
                 new Way("bands", BANDS_BAR, still(settings.with(new WeightMap.Bands(FEATHER)), kernel)),
                 new Way("two guards that move", GUARDS_BAR, guarded(settings, kernel, threads)),
+                new Way("a path that moves in each picture", PATH_BAR, routed(settings, kernel, threads)),
                 new Way("flow", FLOW_BAR, flowing(settings, kernel, threads)));
         List<Frame> frames = NoiseFrames.of(rig);
         List<LensLight> lights = Collections.nCopies(frames.size(), NoiseFrames.FORMAT.plain());
@@ -131,6 +135,31 @@ public final class SeamsSpeed {
                 .with(seams, MovableWeights.of(settings, seams.strips(), threads));
         CanvasPart part = CanvasPart.of(settings.canvas(), settings.rigFromCanvas(), List.of(seams::reaches));
         return new PartlyMovedStitcher(StitchPlan.compile(settings), plan, part, kernel, KEPT_BYTES);
+    }
+
+    /** A way all round, of which a tenth moves from picture to picture as somebody does who crosses it. */
+    private static Stitch routed(StitchSettings settings, Kernel kernel, Threads threads) throws Exception {
+        List<SeamStrip> measured = SeamStrip.of(settings.rig(), FAR, SeamSettings.DEFAULT);
+        SeamMoves seams = new RoutedSeams(
+                GuardedSeams.stripsOf(settings.rig(), FAR),
+                measured,
+                seconds -> measured.stream().map(strip -> way(strip, seconds)).toList(),
+                FEATHER);
+        MovingPlan plan = moving(settings, ShiftPath.NONE, threads)
+                .with(seams, MovableWeights.of(settings, seams.strips(), threads));
+        CanvasPart part = CanvasPart.of(settings.canvas(), settings.rigFromCanvas(), List.of(seams::reaches));
+        return new PartlyMovedStitcher(StitchPlan.compile(settings), plan, part, kernel, KEPT_BYTES);
+    }
+
+    private static float[] way(SeamStrip strip, double seconds) {
+        float[] way = new float[strip.columns() / SeamStrip.MULTIPLE];
+        for (int column = 0; column < way.length; column++) {
+            way[column] = (float) Math.toRadians(2 * Math.sin(0.05 * column));
+            if (column < way.length / 10) {
+                way[column] += (float) Math.toRadians(2 * Math.sin(3 * seconds));
+            }
+        }
+        return way;
     }
 
     /** As large as somebody four metres away, who crosses a seam. */

@@ -41,6 +41,9 @@ public final class GuardedSeams implements SeamMoves {
 
     private final List<SeamStrip> strips;
     private final List<Kept> guards;
+    /** The way that seams take elsewhere; none where that is the usual one. */
+    private final SeamMoves elsewhere;
+
     private final double ramp;
     /** What does not change over time, or null. */
     private final List<float[]> still;
@@ -57,12 +60,17 @@ public final class GuardedSeams implements SeamMoves {
      * @param ramp full width over which lenses fade into each other, radians: it stays outside of guards
      */
     public GuardedSeams(Rig rig, double meetingMetres, List<Guard> guards, double ramp) {
-        this(rig, stripsOf(rig, meetingMetres), guards, ramp);
+        this(rig, stripsOf(rig, meetingMetres), guards, ramp, SeamMoves.NONE);
     }
 
-    /** The same with strips that were made by {@link #stripsOf} for the rig. */
-    public GuardedSeams(Rig rig, List<SeamStrip> strips, List<Guard> guards, double ramp) {
+    /**
+     * The same with strips that were made by {@link #stripsOf} for the rig.
+     *
+     * @param elsewhere the way that seams take where no guard moves them, of the same strips
+     */
+    public GuardedSeams(Rig rig, List<SeamStrip> strips, List<Guard> guards, double ramp, SeamMoves elsewhere) {
         this.strips = strips;
+        this.elsewhere = elsewhere;
         this.ramp = ramp;
         List<Kept> known = new ArrayList<>();
         for (Guard guard : guards) {
@@ -72,7 +80,7 @@ public final class GuardedSeams implements SeamMoves {
             }
         }
         this.guards = known;
-        still = guards.stream().allMatch(Guard::isStill) ? find(0) : null;
+        still = elsewhere == SeamMoves.NONE && guards.stream().allMatch(Guard::isStill) ? find(0, List.of()) : null;
     }
 
     /** The overlaps of a rig as they are needed here. */
@@ -116,13 +124,16 @@ public final class GuardedSeams implements SeamMoves {
 
     @Override
     public List<float[]> at(double seconds) {
-        return still != null ? still : find(seconds);
+        return still != null ? still : find(seconds, elsewhere.at(seconds));
     }
 
-    private List<float[]> find(double seconds) {
+    /** @param usual where seams lie without guards, by strip; empty for the usual place */
+    private List<float[]> find(double seconds, List<float[]> usual) {
         List<float[]> moves = new ArrayList<>();
-        for (SeamStrip strip : strips) {
-            float[] move = new float[strip.columns()];
+        for (int s = 0; s < strips.size(); s++) {
+            SeamStrip strip = strips.get(s);
+            float[] move =
+                    usual.isEmpty() ? new float[strip.columns()] : usual.get(s).clone();
             for (int n = guards.size() - 1; n >= 0; n--) {
                 Kept kept = guards.get(n);
                 GuardArea area = kept.guard.at(seconds);
@@ -189,6 +200,10 @@ public final class GuardedSeams implements SeamMoves {
 
     @Override
     public boolean reaches(Direction seen, double slack) {
+        return elsewhere.reaches(seen, slack) || isGuarded(seen, slack);
+    }
+
+    private boolean isGuarded(Direction seen, double slack) {
         boolean[][] any = reached();
         for (int n = 0; n < strips.size(); n++) {
             SeamStrip strip = strips.get(n);
@@ -217,7 +232,7 @@ public final class GuardedSeams implements SeamMoves {
         if (found == null) {
             found = strips.stream().map(strip -> new boolean[strip.columns()]).toArray(boolean[][]::new);
             for (double seconds : times()) {
-                List<float[]> moves = at(seconds);
+                List<float[]> moves = find(seconds, List.of());
                 for (int n = 0; n < found.length; n++) {
                     for (int column = 0; column < found[n].length; column++) {
                         found[n][column] |= moves.get(n)[column] != 0;
@@ -232,7 +247,7 @@ public final class GuardedSeams implements SeamMoves {
     private TreeSet<Double> times() {
         TreeSet<Double> times = new TreeSet<>(List.of(0.0));
         guards.forEach(kept -> times.addAll(kept.guard.keyTimes()));
-        if (still == null) {
+        if (!guards.stream().allMatch(kept -> kept.guard.isStill())) {
             double last = times.last();
             for (double seconds = times.first(); seconds < last; seconds += LOOK_SECONDS) {
                 times.add(seconds);

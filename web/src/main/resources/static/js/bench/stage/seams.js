@@ -11,12 +11,15 @@ import { guardPart } from "./guards.js";
 export { drawn, onLook, onSphere, tracks } from "./guards.js";
 
 const USUAL_MEMORY = 0.25;
+/** Ways that need to know how far apart lenses show the same. */
+const MEASURED = ["path", "flow"];
 /** Worst moments that lie nearer to each other are one, seconds. */
 const ONE_MOMENT = 1;
 const laneOf = perRevision((store, revision) => askJson(`${store.path}/revisions/${revision}/stages/seams/lane`));
 const SAID = {
   feather: "One lens fades into the other; what is near a seam is seen twice.",
   bands: "Fine detail is cut over the feather, which may be narrow; differences of light are spread over the whole overlap.",
+  path: "The cut finds a way of its own through each overlap, where both lenses show the same, and follows what moves.",
   flow: "Both lenses are warped onto each other where they overlap, then fade: what is near becomes one.",
 };
 
@@ -71,13 +74,13 @@ async function goToNextWorst(store) {
 
 /** What is near is brought onto itself: over what time that is taken together, and measuring it ahead. */
 function flow(root, store, seams) {
-  part(root, "flow").hidden = seams().way !== "flow";
+  part(root, "flow").hidden = !MEASURED.includes(seams().way);
   const memory = (value) => ({ ...seams(), flow_memory_s: value });
   part(root, "memory").append(numberField({
     label: "Memory", unit: "s", value: seams().flow_memory_s ?? USUAL_MEMORY, step: 0.05, decimals: 2, least: 0, most: 4, slider: true,
     reset: USUAL_MEMORY, test: "flow-memory",
     onInput: (value) => store.preview("seams", memory(value)),
-    onDone: (value) => store.keep(`Flow memory ${plain(value, 2)} s`, { seams: memory(value) }),
+    onDone: (value) => store.keep(`Memory of the seams ${plain(value, 2)} s`, { seams: memory(value) }),
   }));
   const button = part(root, "measure");
   const start = backgroundJob(root, store, { stage: "seams", job: "measure" }, { button, idle: "Measure the marked range", busy: "Measuring" });
