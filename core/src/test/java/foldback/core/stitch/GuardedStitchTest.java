@@ -13,8 +13,11 @@ import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
 import foldback.core.run.Threads;
 import foldback.core.seam.SeamMoves;
+import foldback.core.seam.SeamSettings;
+import foldback.core.seam.SeamStrip;
 import foldback.core.seam.guard.Guard;
 import foldback.core.seam.guard.GuardedSeams;
+import foldback.core.seam.route.RoutedSeams;
 import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
 import foldback.core.stitch.plan.CanvasPart;
@@ -237,5 +240,85 @@ class GuardedStitchTest {
         int lens = GuardedSeams.keeper(rig, guard);
         assertThat(worst(usual(rig), guard, 0, lens)).isGreaterThan(STEP / 2);
         assertThat(worst(guarded(rig, List.of(guard), 0), guard, 0, lens)).isZero();
+    }
+
+    /** A seam that swings to one side and the other all round, ever more. */
+    private static SeamMoves swinging(Rig rig) {
+        List<SeamStrip> measured = SeamStrip.of(rig, FAR, SeamSettings.DEFAULT);
+        return new RoutedSeams(
+                GuardedSeams.stripsOf(rig, FAR),
+                measured,
+                seconds -> measured.stream()
+                        .map(strip -> {
+                            float[] way = new float[strip.columns() / SeamStrip.MULTIPLE];
+                            for (int column = 0; column < way.length; column++) {
+                                way[column] = (float) Math.toRadians(seconds * Math.sin(0.05 * column));
+                            }
+                            return way;
+                        })
+                        .toList(),
+                FEATHER);
+    }
+
+    private static Stitch partly(Rig rig, SeamMoves seams) throws InterruptedException {
+        CanvasPart part = CanvasPart.of(CANVAS, LEVEL, List.of(seams::reaches));
+        return new PartlyMovedStitcher(StitchPlan.compile(settings(rig)), plan(rig, seams), part, Kernel.FINE, KEPT);
+    }
+
+    @Test
+    void aSeamTakesTheWayThatWasFoundForIt() throws InterruptedException {
+        Rig rig = two();
+        SeamMoves seams = swinging(rig);
+        Frame frame = stitched(partly(rig, seams), rig, 4);
+        SeamStrip strip = seams.strips().get(0);
+        List<float[]> moves = seams.at(4);
+        int looked = 0;
+        for (int column = 0; column < strip.columns(); column += 7) {
+            double beyond = Math.toRadians(2.2);
+            looked += shows(frame, strip, moves, column, beyond, strip.first());
+            looked += shows(frame, strip, moves, column, -beyond, strip.second());
+        }
+        assertThat(looked).isGreaterThan(200);
+    }
+
+    /** Just beside a moved seam the lens of that side is shown alone. */
+    private static int shows(Frame frame, SeamStrip strip, List<float[]> moves, int column, double beside, int lens) {
+        double row = (strip.rows() - 1) / 2.0 + (moves.get(0)[column] + beside) / strip.stepRad();
+        Direction there = LEVEL.inverse().apply(strip.direction(column, row));
+        int x = (int) ((there.yaw() / (2 * Math.PI) + 0.5) * CANVAS.width());
+        int y = (int) ((0.5 - there.pitch() / Math.PI) * CANVAS.height());
+        boolean isNearPole = Math.abs(there.pitch()) > Math.toRadians(75);
+        if (!isNearPole) {
+            assertThat(frame.y().get(Math.min(CANVAS.width() - 1, x), Math.min(CANVAS.height() - 1, y)))
+                    .as("column %d", column)
+                    .isBetween(greyOf(lens) - 1, greyOf(lens) + 1);
+        }
+        return isNearPole ? 0 : 1;
+    }
+
+    /** What is found from picture to picture is what is found at once. */
+    @Test
+    void seamsThatMoveOnFromAPictureAreAsThoseThatBeginThere() throws InterruptedException {
+        Rig rig = two();
+        Stitch going = partly(rig, swinging(rig));
+        for (double seconds : new double[] {1, 3, 0, 5, 2}) {
+            Frame onwards = stitched(going, rig, seconds);
+            assertThat(difference(
+                            onwards.y(),
+                            stitched(partly(rig, swinging(rig)), rig, seconds).y()))
+                    .isZero();
+        }
+    }
+
+    @Test
+    void guardsAreGoneRoundOnTopOfAWay() throws InterruptedException {
+        Rig rig = two();
+        List<Guard> guards = List.of(guard("Pole", "A", 90, degrees(5), 1));
+        SeamMoves seams = new GuardedSeams(rig, GuardedSeams.stripsOf(rig, FAR), guards, FEATHER, swinging(rig));
+        Frame frame = stitched(partly(rig, seams), rig, 3);
+        assertThat(worst(frame, guards.get(0), 3, 0)).isLessThanOrEqualTo(1);
+        assertThat(difference(
+                        frame.y(), stitched(partly(rig, swinging(rig)), rig, 3).y()))
+                .isPositive();
     }
 }

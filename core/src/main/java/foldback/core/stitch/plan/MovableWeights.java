@@ -16,10 +16,17 @@ import java.util.concurrent.atomic.AtomicReferenceArray;
  */
 public final class MovableWeights {
     private final List<OfLens> lenses;
-    /** By lens, what was found last: guards that stay ask for the same again and again. */
+    /** By lens, what was found last: guards that stay ask for the same again and again, and of seams that move most stays from picture to picture. */
     private final AtomicReferenceArray<Found> last;
 
-    private record Found(List<float[]> moves, LensWeights usual, LensWeights weights) {}
+    /**
+     * What was found.
+     *
+     * @param byNode by strip, what each node of the plan is moved by
+     * @param plan compiled with them
+     */
+    private record Found(
+            List<float[]> moves, LensWeights usual, LensWeights weights, float[][] byNode, StitchPlan plan) {}
 
     private MovableWeights(List<OfLens> lenses) {
         this.lenses = lenses;
@@ -51,9 +58,11 @@ public final class MovableWeights {
         if (before != null && before.moves == moves && before.usual == usual) {
             return before.weights;
         }
-        LensWeights found = lenses.get(lens).with(usual, moves, threads);
-        last.set(lens, new Found(moves, usual, found));
-        return found;
+        OfLens own = lenses.get(lens);
+        Found from = before != null && before.usual == usual ? before : own.unmoved(usual);
+        Found found = own.with(from, moves, threads);
+        last.set(lens, found);
+        return found.weights;
     }
 
     /**
@@ -103,19 +112,31 @@ public final class MovableWeights {
             return columns;
         }
 
-        LensWeights with(LensWeights usual, List<float[]> moves, Threads threads) throws InterruptedException {
+        Found unmoved(LensWeights usual) {
+            float[][] none = new float[columns.length][];
+            for (int n = 0; n < none.length; n++) {
+                none[n] = new float[columns[n].length];
+            }
+            return new Found(List.of(), usual, usual, none, plan);
+        }
+
+        /** What differs from what was found before is found anew. */
+        Found with(Found before, List<float[]> moves, Threads threads) throws InterruptedException {
             BitSet changed = new BitSet();
             SeamSides moved = sides;
+            float[][] all = new float[columns.length][];
             for (int n = 0; n < columns.length; n++) {
                 SeamStrip strip = strips.get(n);
                 float[] byNode = new float[columns[n].length];
+                all[n] = byNode;
                 boolean any = false;
                 double reach = weigher.rampBetween(strip.first(), strip.second()) / 2 + slack;
                 for (int node = 0; node < byNode.length; node++) {
                     byNode[node] = moveAt(strip, moves.get(n), columns[n][node]);
                     any |= byNode[node] != 0;
-                    if (byNode[node] != 0
-                            && differs(sides.side(strip.first(), strip.second(), node), byNode[node], reach)) {
+                    float then = before.byNode[n][node];
+                    if (byNode[node] != then
+                            && differs(sides.side(strip.first(), strip.second(), node), then, byNode[node], reach)) {
                         markCells(node, changed);
                     }
                 }
@@ -124,15 +145,17 @@ public final class MovableWeights {
                 }
             }
             if (changed.isEmpty()) {
-                return usual;
+                return new Found(moves, before.usual, before.weights, before.byNode, before.plan);
             }
             int[] cells = changed.stream().toArray();
-            return usual.with(plan.with(moved, weigher, cells, threads), lens, cells, threads);
+            StitchPlan compiled = before.plan.with(moved, weigher, cells, threads);
+            LensWeights weights = before.weights.with(compiled, lens, cells, threads);
+            return new Found(moves, before.usual, weights, all, compiled);
         }
 
         /** Whether a lens counts otherwise about a node: not where the same one counts alone beside both places of the seam. */
-        private static boolean differs(float side, float move, double reach) {
-            return Math.min(side, side - move) < reach && Math.max(side, side - move) > -reach;
+        private static boolean differs(float side, float then, float move, double reach) {
+            return Math.min(side - then, side - move) < reach && Math.max(side - then, side - move) > -reach;
         }
 
         /** A move between columns; 0 where the strip does not reach. */
