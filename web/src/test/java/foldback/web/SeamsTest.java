@@ -31,6 +31,7 @@ class SeamsTest {
             assertThat(browser.find("flow-memory").isDisplayed()).isTrue();
             assertThat(browser.find("measure-flow").isDisplayed()).isTrue();
         }
+        pathIsSeen(server, api, number);
         JsonNode seams = api.get(take + "/revisions/1/seams").json();
         assertThat(seams.size()).isEqualTo(1);
         String seam = take + "/revisions/1/seams/A-B?t=1&show=";
@@ -44,11 +45,11 @@ class SeamsTest {
         assertThat(flowing).isNotEqualTo(feathered);
         assertThat(api.bytes(take + "/revisions/2/sphere?t=1&width=512")).isEqualTo(flowing);
 
-        assertThat(api.post(take + "/stages/seams/jobs/measure?base=2", "{\"from\":1.4,\"to\":1.5}")
+        assertThat(api.post(take + "/stages/seams/jobs/measure?base=3", "{\"from\":1.4,\"to\":1.5}")
                         .status())
                 .isEqualTo(200);
         assertThat(api.jobsEnd(take, "seams")).isEmpty();
-        JsonNode lane = api.get(take + "/revisions/3/stages/seams/lane").json();
+        JsonNode lane = api.get(take + "/revisions/4/stages/seams/lane").json();
         assertThat(lane.path("whole").path("points").size()).isGreaterThan(2);
         assertThat(lane.path("finer").get(0).path("label").asString()).isEqualTo("A to B");
         try (Browser browser = new Browser()) {
@@ -56,6 +57,22 @@ class SeamsTest {
             browser.press("next-worst");
             browser.awaitText("time", "0:01.4");
         }
+    }
+
+    /** A path is made of what flow is made of, and is another picture. */
+    private static void pathIsSeen(RunningApplication.Server server, Api api, long number) throws Exception {
+        String take = "/api/takes/" + number;
+        try (Browser browser = new Browser()) {
+            BenchPage bench = BenchPage.open(browser, server, number, "seams");
+            new Select(browser.find("seams-way")).selectByValue("path");
+            bench.awaitSaved(3);
+            assertThat(browser.find("flow-memory").isDisplayed()).isTrue();
+        }
+        byte[] path = api.bytes(take + "/revisions/3/sphere?t=1&width=512");
+        assertThat(path)
+                .isNotEqualTo(api.bytes(take + "/revisions/1/sphere?t=1&width=512"))
+                .isNotEqualTo(api.bytes(take + "/revisions/2/sphere?t=1&width=512"));
+        assertThat(api.get(take).json().path("ledger").toString()).contains("path, feather 4.0");
     }
 
     @Test

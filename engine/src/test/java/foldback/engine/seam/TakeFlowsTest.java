@@ -16,6 +16,7 @@ import foldback.core.run.Run;
 import foldback.core.run.Threads;
 import foldback.core.run.Verdict;
 import foldback.core.seam.SeamFlow;
+import foldback.core.seam.SeamMoves;
 import foldback.core.seam.guard.Guard;
 import foldback.core.space.Direction;
 import foldback.core.time.TimeSpan;
@@ -48,6 +49,8 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 
 /** The flow of the demo take: measured once, kept, and the same wherever it is asked for. */
 class TakeFlowsTest {
@@ -68,8 +71,16 @@ class TakeFlowsTest {
         remembering = recipe.with(Seams.SECTION, flowing(0.16));
     }
 
+    private static Recipe by(Seams.Way way, double memory) {
+        return TakeFlowsTest.alone.with(Seams.SECTION, seams(way, memory));
+    }
+
     private static Seams flowing(double memory) {
-        return new Seams(Seams.Way.FLOW, 0.07, Double.POSITIVE_INFINITY, memory, List.of(), Optional.empty());
+        return seams(Seams.Way.FLOW, memory);
+    }
+
+    private static Seams seams(Seams.Way way, double memory) {
+        return new Seams(way, 0.07, Double.POSITIVE_INFINITY, memory, List.of(), Optional.empty());
     }
 
     private static double[] shifted(ShiftPath path, double seconds) {
@@ -184,9 +195,11 @@ class TakeFlowsTest {
     }
 
     /** A render, on any number of threads, has the pixels of a preview of its size. */
-    @Test
-    void previewAndRenderHaveTheSamePixels() throws Exception {
+    @ParameterizedTest
+    @EnumSource(names = {"FLOW", "PATH"})
+    void previewAndRenderHaveTheSamePixels(Seams.Way way) throws Exception {
         TakeSeams seams = new TakeSeams(TakeAdditions.NONE, new TakeFlows(folder.resolve("pixels"), 0));
+        Recipe alone = by(way, 0);
         Additions additions = seams.of(alone, take);
         Target target = Target.plain(new Canvas(512, 256), Kernel.QUICK, Target.Colours.FOOTAGE);
         List<Frame> pictures = new ArrayList<>();
@@ -219,6 +232,41 @@ class TakeFlowsTest {
             }
         }
         return luma.toString();
+    }
+
+    @Test
+    void aPathIsTheSameWhereverLookingBegan() throws Exception {
+        Recipe path = by(Seams.Way.PATH, 0.12);
+        TakeFlows flows = new TakeFlows(folder.resolve("path"), 0);
+        SeamMoves first =
+                new TakeSeams(TakeAdditions.NONE, flows).of(path, take).seams();
+        List<float[]> before = first.at(MOMENT - 0.04);
+        List<float[]> found = first.at(MOMENT);
+        assertThat(found.get(0)).isNotEqualTo(new float[found.get(0).length]);
+        // Not far from one picture to the next.
+        for (int column = 0; column < found.get(0).length; column++) {
+            assertThat(found.get(0)[column]).isCloseTo(before.get(0)[column], within((float) Math.toRadians(3)));
+        }
+        // Two memories to each side, frame by frame, of both moments.
+        assertThat(files(folder.resolve("path"))).isEqualTo(14);
+        SeamMoves fresh = new TakeSeams(TakeAdditions.NONE, new TakeFlows(folder.resolve("path"), 3))
+                .of(path, take)
+                .seams();
+        assertThat(fresh.at(MOMENT).get(0)).isEqualTo(found.get(0));
+        assertThat(fresh.at(MOMENT)).isSameAs(fresh.at(MOMENT));
+    }
+
+    @Test
+    void whoCannotWaitForAPathSeesSeamsWhereTheyUsuallyAre() throws Exception {
+        Recipe path = by(Seams.Way.PATH, 0.16);
+        Path own = folder.resolve("waiting");
+        TakeSeams seams = new TakeSeams(TakeAdditions.NONE, new TakeFlows(own, 0));
+        List<float[]> left = seams.withoutWaiting().of(path, take).seams().at(2);
+        assertThat(left.get(0)).isEqualTo(new float[left.get(0).length]);
+        assertThat(own).doesNotExist();
+        List<float[]> looked = seams.forLooking().of(path, take).seams().at(2);
+        assertThat(looked.get(0)).isNotEqualTo(left.get(0));
+        assertThat(files(own)).isEqualTo(1);
     }
 
     @Test

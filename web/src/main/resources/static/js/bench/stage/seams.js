@@ -19,7 +19,7 @@ const laneOf = perRevision((store, revision) => askJson(`${store.path}/revisions
 const SAID = {
   feather: "One lens fades into the other; what is near a seam is seen twice.",
   bands: "Fine detail is cut over the feather, which may be narrow; differences of light are spread over the whole overlap.",
-  path: "The cut finds a way of its own through each overlap, where both lenses show the same, and follows what moves.",
+  path: "The cut finds a way of its own through each overlap, where both lenses show the same, and follows what moves. A narrow feather suits it.",
   flow: "Both lenses are warped onto each other where they overlap, then fade: what is near becomes one.",
 };
 
