@@ -2,7 +2,6 @@ package foldback.core.motion.log;
 
 import foldback.core.motion.log.LogFit.Moment;
 import foldback.core.space.Rotation;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -20,7 +19,7 @@ final class LogRefiner {
     private static final int ROUNDS = 4;
     private static final int STEPS = 6;
     /** Of the noise, beyond which what disagrees counts less. */
-    private static final double CAUCHY = 2;
+    static final double CAUCHY = 2;
     /** What of the turning about the axis turned about most the least one must have, to tell of a mirrored axis. */
     private static final double MIRRORED = 0.03;
     /** What turning rates are written in. */
@@ -36,48 +35,34 @@ final class LogRefiner {
     private static final double SCALE_STEP = 0.02;
 
     private static final double DRIFT_SIGMA = 100e-6;
-    /** So long a part of the take tells the clock by itself, seconds. */
-    private static final double PART = 5;
-    /** More parts are not shown: they get longer. */
-    private static final int MOST_PARTS = 60;
-
-    private static final double CLEARLY_OFF = 4;
-    private static final double OFF_SECONDS = 0.004;
-    private static final double USELESS_SIGMA = 0.01;
     private static final double NOISE_FLOOR = 1e-6;
 
+    private final LogModel model;
     private final PictureTurns turns;
-    private final GyroSums log;
     private final double[] weights;
     private final boolean[] leftOut;
 
-    private double offset;
-    private double drift;
-    private double[] mounting;
-    private double scale;
     private boolean isKnownUnit;
-    private final double[] bias = new double[3];
     private double clockSigma;
     private double mountingSigma;
 
     LogRefiner(PictureTurns turns, GyroSums log) {
         this.turns = turns;
-        this.log = log;
+        model = new LogModel(turns, log);
         weights = new double[turns.size()];
         leftOut = new boolean[turns.size()];
     }
 
     /** Empty where the log shows nothing of the take, or nothing turns. */
     Optional<LogFit> refine(LogClock about) {
-        offset = about.offsetSeconds();
-        drift = about.driftPpm() * 1e-6;
+        model.offset = about.offsetSeconds();
+        model.drift = about.driftPpm() * 1e-6;
         List<Moment> moments = List.of();
         for (int round = 0; round < ROUNDS; round++) {
             Arrays.fill(weights, 1);
             if (!start()) {
                 return Optional.empty();
             }
-            start();
             for (int step = 0; step < STEPS; step++) {
                 weigh();
                 if (!improve()) {
@@ -85,74 +70,35 @@ final class LogRefiner {
                 }
             }
             weigh();
-            moments = judged(moments());
+            moments = new ClockMoments(model, noise()).judged();
             if (!leaveOut(moments)) {
                 break;
             }
         }
         double noise = noise();
         return Optional.of(new LogFit(
-                new LogClock(offset, drift * 1e6),
+                new LogClock(model.offset, model.drift * 1e6),
                 clockSigma,
-                mounting.clone(),
+                model.mounting.clone(),
                 mountingSigma,
-                scale,
-                bias.clone(),
+                model.scale,
+                model.bias.clone(),
                 noise,
                 explained(),
-                log.faultShare(),
+                model.log.faultShare(),
                 moments,
                 Optional.empty()));
     }
 
-    private double logTime(double seconds) {
-        return logTime(seconds, 0);
-    }
-
-    /** The same where the log is late by some seconds more. */
-    private double logTime(double seconds, double late) {
-        return (seconds - offset - late) / (1 + drift);
-    }
-
-    private boolean isTold(int i) {
-        return log.covers(logTime(turns.time(i)), logTime(turns.time(i + 1)));
-    }
-
-    /** The log's turn beside a turn of the picture, in the log's unit and axes, its bias taken off. */
-    private double[] shown(int i) {
-        return shown(i, 0);
-    }
-
-    private double[] shown(int i, double late) {
-        double[] before = new double[3];
-        double[] after = new double[3];
-        double from = logTime(turns.time(i), late);
-        double to = logTime(turns.time(i + 1), late);
-        log.sum(from, before);
-        log.sum(to, after);
-        for (int k = 0; k < 3; k++) {
-            after[k] -= before[k] + bias[k] * (to - from);
-        }
-        return after;
-    }
-
-    private double[] inRig(double[] v) {
-        double[] turned = new double[3];
-        for (int k = 0; k < 3; k++) {
-            turned[k] = scale * (mounting[3 * k] * v[0] + mounting[3 * k + 1] * v[1] + mounting[3 * k + 2] * v[2]);
-        }
-        return turned;
-    }
-
     /** Mounting, unit and bias in closed form by what both say of the turns without their means (Arun et al. 1987, mirroring allowed). */
     private boolean start() {
-        Arrays.fill(bias, 0);
+        Arrays.fill(model.bias, 0);
         double sum = 0;
         double[] ofPicture = new double[3];
         double[] ofLog = new double[3];
         for (int i = 0; i < turns.size(); i++) {
             if (counts(i)) {
-                double[] shown = shown(i);
+                double[] shown = model.shown(i);
                 sum += weights[i];
                 for (int k = 0; k < 3; k++) {
                     ofPicture[k] += weights[i] * turns.turn(i, k);
@@ -167,7 +113,7 @@ final class LogRefiner {
         double squares = 0;
         for (int i = 0; i < turns.size(); i++) {
             if (counts(i)) {
-                double[] shown = shown(i);
+                double[] shown = model.shown(i);
                 for (int a = 0; a < 3; a++) {
                     double ofA = turns.turn(i, a) - ofPicture[a] / sum;
                     for (int b = 0; b < 3; b++) {
@@ -188,20 +134,20 @@ final class LogRefiner {
         double last = sense < 0 && !isMirrored ? -1 : 1;
         SimpleMatrix rotation =
                 svd.getU().mult(SimpleMatrix.diag(1, 1, last)).mult(svd.getV().transpose());
-        scale = unit((along[0] + along[1] + last * along[2]) / squares);
-        mounting = new double[9];
+        model.scale = unit((along[0] + along[1] + last * along[2]) / squares);
+        model.mounting = new double[9];
         for (int k = 0; k < 9; k++) {
-            mounting[k] = rotation.get(k / 3, k % 3);
+            model.mounting[k] = rotation.get(k / 3, k % 3);
         }
-        double span = turns.step() / (1 + drift);
+        double span = turns.step() / (1 + model.drift);
         for (int b = 0; b < 3; b++) {
             double atRest = ofLog[b];
             for (int a = 0; a < 3; a++) {
-                atRest -= mounting[3 * a + b] * ofPicture[a] / scale;
+                atRest -= model.mounting[3 * a + b] * ofPicture[a] / model.scale;
             }
-            bias[b] = atRest / sum / span;
+            model.bias[b] = atRest / sum / span;
         }
-        return scale > 0;
+        return model.scale > 0;
     }
 
     private double unit(double found) {
@@ -216,19 +162,7 @@ final class LogRefiner {
     }
 
     private boolean counts(int i) {
-        return !leftOut[i] && isTold(i);
-    }
-
-    private double[] off(int i) {
-        return off(i, 0);
-    }
-
-    private double[] off(int i, double late) {
-        double[] off = inRig(shown(i, late));
-        for (int k = 0; k < 3; k++) {
-            off[k] = turns.turn(i, k) - off[k];
-        }
-        return off;
+        return !leftOut[i] && model.isTold(i);
     }
 
     /** The median of what turns are off, as a standard deviation about one axis. */
@@ -237,7 +171,7 @@ final class LogRefiner {
         int count = 0;
         for (int i = 0; i < turns.size(); i++) {
             if (counts(i)) {
-                double[] off = off(i);
+                double[] off = model.off(i);
                 lengths[count++] = Math.sqrt(off[0] * off[0] + off[1] * off[1] + off[2] * off[2]);
             }
         }
@@ -249,7 +183,7 @@ final class LogRefiner {
     private void weigh() {
         double noise = noise();
         for (int i = 0; i < turns.size(); i++) {
-            double[] off = off(i);
+            double[] off = model.off(i);
             double square = off[0] * off[0] + off[1] * off[1] + off[2] * off[2];
             weights[i] = 1 / (noise * noise * (1 + square / Math.pow(CAUCHY * noise, 2)));
         }
@@ -267,14 +201,16 @@ final class LogRefiner {
             if (!counts(i)) {
                 continue;
             }
-            double[] off = off(i);
-            double[] turned = inRig(shown(i));
-            double from = logTime(turns.time(i));
-            double to = logTime(turns.time(i + 1));
-            log.rate(from, before);
-            log.rate(to, after);
-            double[] ahead = inRig(new double[] {before[0] - bias[0], before[1] - bias[1], before[2] - bias[2]});
-            double[] behind = inRig(new double[] {after[0] - bias[0], after[1] - bias[1], after[2] - bias[2]});
+            double[] off = model.off(i);
+            double[] turned = model.inRig(model.shown(i));
+            double from = model.logTime(turns.time(i));
+            double to = model.logTime(turns.time(i + 1));
+            model.log.rate(from, before);
+            model.log.rate(to, after);
+            double[] ahead = model.inRig(
+                    new double[] {before[0] - model.bias[0], before[1] - model.bias[1], before[2] - model.bias[2]});
+            double[] behind = model.inRig(
+                    new double[] {after[0] - model.bias[0], after[1] - model.bias[1], after[2] - model.bias[2]});
             for (int k = 0; k < 3; k++) {
                 row(row, k, turned, ahead, behind, i, middle, to - from);
                 accumulate(a, b, row, weights[i], off[k]);
@@ -282,10 +218,10 @@ final class LogRefiner {
         }
         a.add(6, 6, isKnownUnit ? FIXED : 1 / (SCALE_STEP * SCALE_STEP));
         a.add(8, 8, 1 / (DRIFT_SIGMA * DRIFT_SIGMA));
-        b.add(8, 0, -drift / (DRIFT_SIGMA * DRIFT_SIGMA));
+        b.add(8, 0, -model.drift / (DRIFT_SIGMA * DRIFT_SIGMA));
         for (int k = 3; k < 6; k++) {
             // So weak that it only keeps the matrix regular where nothing turns about an axis.
-            a.add(k, k, scale * scale * 1e-2);
+            a.add(k, k, model.scale * model.scale * 1e-2);
         }
         for (int k = 0; k < 3; k++) {
             a.add(k, k, 1e-2);
@@ -299,7 +235,7 @@ final class LogRefiner {
         clockSigma = Math.sqrt(covariance.get(7, 7));
         mountingSigma = Math.sqrt(Math.max(covariance.get(0, 0), Math.max(covariance.get(1, 1), covariance.get(2, 2))));
         apply(step, middle);
-        return Double.isFinite(offset) && scale > 0;
+        return Double.isFinite(model.offset) && model.scale > 0;
     }
 
     /** How the k-th part of a turn by the log changes with each unknown: turns of the mounting, bias, unit, offset in the middle, drift. */
@@ -311,11 +247,11 @@ final class LogRefiner {
         row[next] = turned[last];
         row[last] = -turned[next];
         for (int c = 0; c < 3; c++) {
-            row[3 + c] = -scale * mounting[3 * k + c] * span;
+            row[3 + c] = -model.scale * model.mounting[3 * k + c] * span;
         }
         row[6] = turned[k];
-        row[7] = -(behind[k] - ahead[k]) / (1 + drift);
-        row[8] = -(behind[k] * (turns.time(i + 1) - middle) - ahead[k] * (turns.time(i) - middle)) / (1 + drift);
+        row[7] = -(behind[k] - ahead[k]) / (1 + model.drift);
+        row[8] = -(behind[k] * (turns.time(i + 1) - middle) - ahead[k] * (turns.time(i) - middle)) / (1 + model.drift);
     }
 
     private static void accumulate(DMatrixRMaj a, DMatrixRMaj b, double[] row, double weight, double off) {
@@ -333,18 +269,18 @@ final class LogRefiner {
         for (int r = 0; r < 3; r++) {
             for (int c = 0; c < 3; c++) {
                 for (int k = 0; k < 3; k++) {
-                    turned[3 * r + c] += turn[3 * r + k] * mounting[3 * k + c];
+                    turned[3 * r + c] += turn[3 * r + k] * model.mounting[3 * k + c];
                 }
             }
         }
-        mounting = turned;
+        model.mounting = turned;
         for (int k = 0; k < 3; k++) {
-            bias[k] += step.get(3 + k);
+            model.bias[k] += step.get(3 + k);
         }
-        scale *= 1 + step.get(6);
-        double shownInMiddle = logTime(middle) - step.get(7) / (1 + drift);
-        drift += step.get(8);
-        offset = middle - shownInMiddle * (1 + drift);
+        model.scale *= 1 + step.get(6);
+        double shownInMiddle = model.logTime(middle) - step.get(7) / (1 + model.drift);
+        model.drift += step.get(8);
+        model.offset = middle - shownInMiddle * (1 + model.drift);
     }
 
     /** Share of the picture's turning about its mean that the log has as well. */
@@ -352,7 +288,7 @@ final class LogRefiner {
         double[] mean = new double[3];
         int count = 0;
         for (int i = 0; i < turns.size(); i++) {
-            if (isTold(i)) {
+            if (model.isTold(i)) {
                 count++;
                 for (int k = 0; k < 3; k++) {
                     mean[k] += turns.turn(i, k);
@@ -362,8 +298,8 @@ final class LogRefiner {
         double all = 0;
         double left = 0;
         for (int i = 0; i < turns.size(); i++) {
-            if (isTold(i)) {
-                double[] off = off(i);
+            if (model.isTold(i)) {
+                double[] off = model.off(i);
                 for (int k = 0; k < 3; k++) {
                     all += Math.pow(turns.turn(i, k) - mean[k] / count, 2);
                     left += off[k] * off[k];
@@ -373,104 +309,10 @@ final class LogRefiner {
         return all > 0 ? Math.max(0, 1 - left / all) : 0;
     }
 
-    /** What each part of the take says of the clock, all else being as it was found. */
-    private List<Moment> moments() {
-        double length = turns.to() - turns.from();
-        double part = Math.max(PART, length / MOST_PARTS);
-        List<Moment> moments = new ArrayList<>();
-        int first = 0;
-        while (first < turns.size()) {
-            int end = first;
-            while (end < turns.size() && turns.time(end) < turns.time(first) + part) {
-                end++;
-            }
-            moment(first, end).ifPresent(moments::add);
-            first = end;
-        }
-        return moments;
-    }
-
-    private Optional<Moment> moment(int first, int end) {
-        double noise = noise();
-        double late = 0;
-        double sigma = 0;
-        double[] sums = new double[2];
-        for (int step = 0; step < STEPS; step++) {
-            late(first, end, late, noise, sums);
-            sigma = noise / Math.sqrt(sums[0]);
-            if (!(sums[0] > 0) || sigma > USELESS_SIGMA) {
-                return Optional.empty();
-            }
-            late -= sums[1] / sums[0];
-        }
-        double middle = (turns.time(first) + turns.time(end)) / 2;
-        return Optional.of(new Moment(middle, late, sigma, true));
-    }
-
-    /** What the turns from one to another change with the clock, by its square, and by what they are off. */
-    private void late(int first, int end, double late, double noise, double[] sums) {
-        double[] before = new double[3];
-        double[] after = new double[3];
-        Arrays.fill(sums, 0);
-        for (int i = first; i < end; i++) {
-            if (!isTold(i)) {
-                continue;
-            }
-            double[] off = off(i, late);
-            log.rate(logTime(turns.time(i), late), before);
-            log.rate(logTime(turns.time(i + 1), late), after);
-            double[] change = inRig(new double[] {after[0] - before[0], after[1] - before[1], after[2] - before[2]});
-            double far = off[0] * off[0] + off[1] * off[1] + off[2] * off[2];
-            double weight = 1 / (1 + far / Math.pow(CAUCHY * noise, 2));
-            for (int k = 0; k < 3; k++) {
-                sums[0] += weight * change[k] * change[k];
-                sums[1] += weight * change[k] * off[k];
-            }
-        }
-    }
-
-    /** Those that are on the line on which most are: all together may lie between two clocks, on neither. */
-    private static List<Moment> judged(List<Moment> moments) {
-        ClockLine best = new ClockLine(0, 0);
-        long most = best.holds(moments);
-        for (Moment a : moments) {
-            for (Moment b : moments) {
-                ClockLine line = ClockLine.through(a, b);
-                long held = Math.abs(line.slope()) <= LogAligner.FASTEST_DRIFT ? line.holds(moments) : 0;
-                if (held > most) {
-                    best = line;
-                    most = held;
-                }
-            }
-        }
-        ClockLine clock = best;
-        return moments.stream()
-                .map(moment -> new Moment(moment.seconds(), moment.offSeconds(), moment.sigma(), clock.isOn(moment)))
-                .toList();
-    }
-
-    /** How late a log is over take time, beyond what was thought; level through a moment where that is the only one. */
-    private record ClockLine(double atZero, double slope) {
-
-        static ClockLine through(Moment a, Moment b) {
-            double slope = a.equals(b) ? 0 : (b.offSeconds() - a.offSeconds()) / (b.seconds() - a.seconds());
-            return new ClockLine(a.offSeconds() - slope * a.seconds(), slope);
-        }
-
-        boolean isOn(Moment moment) {
-            double off = moment.offSeconds() - atZero - slope * moment.seconds();
-            return Math.abs(off) <= Math.max(OFF_SECONDS, CLEARLY_OFF * moment.sigma());
-        }
-
-        long holds(List<Moment> moments) {
-            return moments.stream().filter(this::isOn).count();
-        }
-    }
-
     /** Leaves out the turns of moments that are off; whether anything changed by that. */
     private boolean leaveOut(List<Moment> moments) {
         boolean[] before = leftOut.clone();
-        double half = Math.max(PART, (turns.to() - turns.from()) / MOST_PARTS) / 2;
+        double half = ClockMoments.part(turns) / 2;
         boolean any = moments.stream().anyMatch(Moment::used);
         for (int i = 0; i < leftOut.length; i++) {
             double time = turns.time(i);
