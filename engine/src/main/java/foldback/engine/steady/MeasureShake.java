@@ -73,7 +73,9 @@ final class MeasureShake implements StageJob<MeasureShake.Order> {
                 measured.log());
         SteadySettings settings =
                 before.measure().isPresent() ? before.settings() : SteadySettings.start(reference(shown.commonSpan()));
-        Recipe steadied = recipe.with(Steady.SECTION, before.withMeasure(measure, settings));
+        Steady after = before.withMeasure(measure, settings)
+                .withExposure(before.exposureSeconds().or(measured::exposureSeconds));
+        Recipe steadied = recipe.with(Steady.SECTION, after);
         return new StageResult("Measure the shake", DEPENDS, SETS, steadied);
     }
 

@@ -22,6 +22,11 @@ final class SteadyLane implements StageLane {
     /** What is corrected may be anything; the lane is drawn up to there at least. */
     private static final double ANY = 5;
 
+    /** From which on a picture looks blurred: a pixel or two of a usual canvas. */
+    static final double SEEN_BLUR_DEGREES = 0.15;
+    /** To both sides of a picture, within which it is told how fast the rig turns, seconds. */
+    private static final double AROUND = 0.02;
+
     private static final int MOST_POINTS = 600;
 
     @Override
@@ -53,12 +58,23 @@ final class SteadyLane implements StageLane {
             left.add(new double[] {rig.time(n), Math.toDegrees(trembling[n])});
         }
         Lane.Curve whole = new Lane.Curve("", DEGREES, SEEN_DEGREES, 2, left);
-        return new Lane(
-                Optional.of(whole),
-                List.of(
-                        curve("heading", corrected, upright, Rotation::yaw),
-                        curve("tilt", corrected, upright, Rotation::pitch),
-                        curve("lean", corrected, upright, Rotation::roll)));
+        List<Lane.Curve> finer = new ArrayList<>(List.of(
+                curve("heading", corrected, upright, Rotation::yaw),
+                curve("tilt", corrected, upright, Rotation::pitch),
+                curve("lean", corrected, upright, Rotation::roll)));
+        recipe.steady().exposureSeconds().ifPresent(exposure -> finer.add(blur(rig, exposure)));
+        return new Lane(Optional.of(whole), finer);
+    }
+
+    /** Over how much a picture is blurred, since the rig turned while the shutter was open. */
+    private static Lane.Curve blur(RotationTrack rig, double exposure) {
+        List<double[]> points = new ArrayList<>();
+        for (int n = 0; n < rig.size(); n += step(rig)) {
+            double[] rate = rig.rate(rig.time(n), AROUND);
+            double turned = Math.sqrt(rate[0] * rate[0] + rate[1] * rate[1] + rate[2] * rate[2]);
+            points.add(new double[] {rig.time(n), Math.toDegrees(turned * exposure)});
+        }
+        return new Lane.Curve("blur", DEGREES, SEEN_BLUR_DEGREES, 2, points);
     }
 
     private static int step(RotationTrack track) {

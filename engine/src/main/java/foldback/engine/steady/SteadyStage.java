@@ -59,6 +59,7 @@ public final class SteadyStage implements Stage {
                         own.measure(),
                         given.settings().referredTo(own.settings().referenceSeconds()),
                         given.readOutSeconds(),
+                        given.exposureSeconds(),
                         own.log()));
     }
 
@@ -109,8 +110,9 @@ public final class SteadyStage implements Stage {
                             Math.toDegrees(drift)),
                     figure);
         }
+        String blur = blur(steady, measure);
         if (measure.log().isPresent()) {
-            return new Evidence(Verdict.SURE, LogWords.of(measure.log().get()), figure);
+            return new Evidence(Verdict.SURE, LogWords.of(measure.log().get()) + blur, figure);
         }
         String said = measure.shakeRad() < STILL_RAD
                 ? "The rig stood still."
@@ -119,6 +121,18 @@ public final class SteadyStage implements Stage {
                         "The lenses agree on how the rig turned to %.3f\u00b0; it turned by up to %.0f\u00b0 a second.",
                         Math.toDegrees(measure.apartRad()),
                         Math.toDegrees(measure.fastestRad()));
-        return new Evidence(Verdict.SURE, said, figure);
+        return new Evidence(Verdict.SURE, said + blur, figure);
+    }
+
+    /** What was blurred while the shutter was open stays so, and looks like a fault of the steadying. */
+    private static String blur(Steady steady, ShakeMeasure measure) {
+        return steady.exposureSeconds()
+                .map(seconds -> Math.toDegrees(seconds * measure.fastestRad()))
+                .filter(blurred -> blurred > SteadyLane.SEEN_BLUR_DEGREES)
+                .map(blurred -> String.format(
+                        Locale.ROOT,
+                        " Where it turns fastest, pictures are blurred over %.1f\u00b0: that is the shutter, and stays.",
+                        blurred))
+                .orElse("");
     }
 }

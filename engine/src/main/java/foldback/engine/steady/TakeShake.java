@@ -66,6 +66,7 @@ public final class TakeShake implements TakeAdditions {
      * @param untoldShare of the moments
      * @param driftRad by how much it may have drifted, standard error, radians; empty of a single lens
      * @param readOutSeconds from a picture's first line to its last, where it shows or a log says it
+     * @param exposureSeconds of a picture, where a log says it
      * @param log what was found of a log, where there is one
      */
     public record Measured(
@@ -73,7 +74,15 @@ public final class TakeShake implements TakeAdditions {
             double untoldShare,
             Optional<Double> driftRad,
             Optional<Double> readOutSeconds,
-            Optional<LogMeasure> log) {}
+            Optional<Double> exposureSeconds,
+            Optional<LogMeasure> log) {
+
+        /** Of what pictures show alone. */
+        private static Measured seen(
+                RigShake shake, double untoldShare, Optional<Double> driftRad, Optional<Double> readOutSeconds) {
+            return new Measured(shake, untoldShare, driftRad, readOutSeconds, Optional.empty(), Optional.empty());
+        }
+    }
 
     /**
      * Measures a take, by its pictures and its recipe's motion log, if it has one.
@@ -102,6 +111,7 @@ public final class TakeShake implements TakeAdditions {
                 seen.untoldShare(),
                 seen.driftRad(),
                 seen.readOutSeconds().or(file::readOutSeconds),
+                file.exposureSeconds(),
                 Optional.of(logged.measure()));
     }
 
@@ -109,14 +119,13 @@ public final class TakeShake implements TakeAdditions {
         LensTracks.LensTrack track = ofOne.of(clip, rig.lenses().get(0).lens(), run);
         RotationTrack turns = RigShake.chained(List.of(inTake(track.turns(), clip)), rig.lenses());
         double untold = (double) track.untold() / track.turns().size();
-        return new Measured(new RigShake(turns, 0), untold, Optional.empty(), Optional.empty(), Optional.empty());
+        return Measured.seen(new RigShake(turns, 0), untold, Optional.empty(), Optional.empty());
     }
 
     private Measured several(List<TakeClip> clips, Rig rig, Run run) {
         RigTracks.RigTrack track = ofAll.of(clips, rig, run);
         double untold = (double) track.untold() / track.shake().worldFromRig().size();
-        return new Measured(
-                track.shake(), untold, Optional.of(track.driftRad()), track.readOutSeconds(), Optional.empty());
+        return Measured.seen(track.shake(), untold, Optional.of(track.driftRad()), track.readOutSeconds());
     }
 
     /** A track over clip time, over take time. */

@@ -39,6 +39,7 @@ import java.io.Writer;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import org.junit.jupiter.api.BeforeAll;
@@ -154,6 +155,32 @@ class TakeShakeTest {
     }
 
     @Test
+    void blurIsSaidToBeTheShutters() {
+        Recipe after = measured();
+        Steady exposed = after.steady().withExposure(Optional.of(0.02));
+        Recipe recipe = after.with(Steady.SECTION, exposed);
+        double fastest = Math.toDegrees(exposed.measure().orElseThrow().fastestRad());
+        Evidence evidence = new SteadyStage().evidence(new StageView(recipe, take, 1920, TOOLS));
+        assertThat(evidence.reason())
+                .contains(String.format(
+                        Locale.ROOT,
+                        "pictures are blurred over %.1f\u00b0: that is the shutter, and stays.",
+                        0.02 * fastest));
+        List<Lane.Curve> finer =
+                new SteadyLane().measure(recipe, take, TOOLS, Run.QUIET).finer();
+        double most = finer.get(3).points().stream()
+                .mapToDouble(point -> point[1])
+                .max()
+                .orElseThrow();
+        assertThat(finer.get(3).label()).isEqualTo("blur");
+        assertThat(most).isBetween(0.7 * 0.02 * fastest, 1.1 * 0.02 * fastest);
+        assertThat(new SteadyLane().measure(after, take, TOOLS, Run.QUIET).finer())
+                .hasSize(3);
+        assertThatThrownBy(() -> exposed.withExposure(Optional.of(3.0)))
+                .hasMessageContaining("an exposure lasts up to");
+    }
+
+    @Test
     void nothingIsSteadiedBeforeItWasMeasured() {
         assertThat(takes.of(recipe, take)).isEqualTo(Additions.NONE);
     }
@@ -180,8 +207,9 @@ class TakeShakeTest {
     void aReadOutMovesTheTurnToTheMiddleLine() {
         Recipe after = measured();
         Steady steady = after.steady();
-        Recipe rolling =
-                after.with(Steady.SECTION, new Steady(steady.measure(), steady.settings(), 0.02, Optional.empty()));
+        Recipe rolling = after.with(
+                Steady.SECTION,
+                new Steady(steady.measure(), steady.settings(), 0.02, Optional.empty(), Optional.empty()));
         RigMotion plain = takes.of(after, take).motion().orElseThrow();
         RigMotion late = takes.of(rolling, take).motion().orElseThrow();
         assertThat(late.worldFromRig().at(2.01).angleTo(plain.worldFromRig().at(2)))

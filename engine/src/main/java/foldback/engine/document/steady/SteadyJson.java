@@ -1,6 +1,7 @@
 package foldback.engine.document.steady;
 
 import static foldback.engine.form.Forms.degrees;
+import static foldback.engine.form.Forms.exact;
 import static foldback.engine.form.Forms.number;
 import static foldback.engine.form.Forms.oneOf;
 import static foldback.engine.form.Forms.seconds;
@@ -94,11 +95,17 @@ public final class SteadyJson {
                         .described(
                                 "from a picture's first line to its last; lines are put right for it, 0 leaves them"),
                 Steady::readOutSeconds);
+        var exposure = fields.optional(
+                "exposure_s",
+                exact(0, Steady.MOST_EXPOSURE)
+                        .described("how long a picture is exposed: what turns meanwhile is blurred, and stays so"),
+                Steady::exposureSeconds);
         var log = fields.optional(
                 "log",
                 MotionLogJson.REF.described("the motion log that it was measured by, besides the pictures"),
                 Steady::log);
-        return read -> new Steady(read.get(measure), read.get(settings), read.get(readOut), read.get(log));
+        return read ->
+                new Steady(read.get(measure), read.get(settings), read.get(readOut), read.get(exposure), read.get(log));
     }));
 
     private SteadyJson() {}

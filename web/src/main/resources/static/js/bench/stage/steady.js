@@ -64,6 +64,7 @@ export function sheet(root, store) {
     onInput: (value) => preview({ read_out_s: value / 1000 }),
     onDone: (value) => keep(`Read-out ${plain(value, 1)} ms`, { read_out_s: value / 1000 }),
   }));
+  part(root, "exposure").append(exposureField(store, steady));
   const found = store.kept.recipe.steady.measure.read_out_s;
   if (found !== undefined && Math.abs(found - steady().read_out_s) > SAME_S) {
     const use = part(root, "found");
@@ -75,4 +76,18 @@ export function sheet(root, store) {
     cutOff.set(steady().cut_off_s);
     shares.forEach(({ key, field }) => field.set(100 * steady()[key]));
   };
+}
+
+/** How long pictures are exposed; 0 where that is not known. */
+function exposureField(store, steady) {
+  const exposed = (value) => {
+    const { exposure_s, ...others } = steady();
+    return value > 0 ? { ...others, exposure_s: value / 1000 } : others;
+  };
+  return numberField({
+    label: "Exposure", unit: "ms", value: 1000 * (steady().exposure_s ?? 0), step: 0.5, decimals: 1, least: 0, most: 1000, sliderMost: 40, slider: true,
+    reset: 0, test: "exposure",
+    onInput: () => {},
+    onDone: (value) => store.keep(value > 0 ? `Exposure ${plain(value, 1)} ms` : "Exposure not known", { steady: exposed(value) }),
+  });
 }
