@@ -27,11 +27,14 @@ import java.util.stream.Stream;
 /** The motion logs of takes: inside clips, and in files beside them. */
 public final class MotionLogs {
     private static final int KEPT = 4;
+    private static final int KEPT_LOOKS = 500;
     /** More tables in a folder are not all looked into. */
     private static final int MOST_OFFERED = 40;
 
     private final MediaFolders media;
     private final Contents contents;
+    private final Cache<Looked, Optional<Found>> looked =
+            Caffeine.newBuilder().maximumSize(KEPT_LOOKS).build();
     private final Cache<MotionLogRef, LogFile> opened =
             Caffeine.newBuilder().maximumSize(KEPT).softValues().build();
 
@@ -134,6 +137,12 @@ public final class MotionLogs {
         return List.copyOf(offers.values());
     }
 
+    /** A file as it was when it was looked into. */
+    private record Looked(Path path, long bytes, long changed) {}
+
+    /** What it holds as a log, and else what its columns are called. */
+    private record Found(String holds, List<String> columns) {}
+
     private record Beside(Where where, String name, Path path) implements Comparable<Beside> {
 
         @Override
@@ -173,15 +182,19 @@ public final class MotionLogs {
     }
 
     /** What is no log at all is not offered. */
-    private static void offer(String name, Path path, Where where, Map<String, Offer> offers) {
+    private void offer(String name, Path path, Where where, Map<String, Offer> offers) {
+        Looked file = new Looked(path, path.toFile().length(), path.toFile().lastModified());
+        looked.get(file, key -> look(key.path))
+                .ifPresent(found -> offers.put(name, new Offer(name, where, found.holds, found.columns)));
+    }
+
+    private static Optional<Found> look(Path path) {
         try {
-            offers.put(
-                    name,
-                    new Offer(name, where, LogFile.read(path, Optional.empty()).words(), List.of()));
+            return Optional.of(new Found(LogFile.read(path, Optional.empty()).words(), List.of()));
         } catch (ColumnsUnsaidException unsaid) {
-            offers.put(name, new Offer(name, where, "", unsaid.names()));
+            return Optional.of(new Found("", unsaid.names()));
         } catch (MediaException noLog) {
-            offers.remove(name);
+            return Optional.empty();
         }
     }
 }

@@ -270,6 +270,7 @@ class TakeShakeTest {
         assertThat(offer.file()).isEqualTo("one.csv");
         assertThat(offer.where()).isEqualTo(MotionLogs.Where.SAME_NAME);
         assertThat(offer.holds()).isEqualTo("12 s, 200 turning rates a second, with accelerometer");
+        assertThat(logs.offers(take)).extracting(MotionLogs.Offer::file).doesNotContain("notes.txt");
         assertThat(logs.offers(take)).anySatisfy(other -> {
             assertThat(other.file()).isEqualTo("table.csv");
             assertThat(other.columns()).containsExactly("1", "2", "3", "4");

@@ -38,8 +38,7 @@ public record LogFile(
      * @throws MediaException where it is missing, damaged, or no motion log; {@link ColumnsUnsaidException} where its header does not say enough
      */
     public static LogFile read(Path file, Optional<LogColumns> columns) {
-        LogFile read = isTable(MediaProbe.name(file)) ? LogTable.read(file, columns) : CammTrack.read(file);
-        return read;
+        return isTable(MediaProbe.name(file)) ? LogTable.read(file, columns) : CammTrack.read(file);
     }
 
     /** Made of sorted samples, or refused by the file's name. */

@@ -28,6 +28,8 @@ public final class LogTable {
     private static final String[] HEADER = {
         "time_s", "gyro_x_rad_s", "gyro_y_rad_s", "gyro_z_rad_s", "acc_x_m_s2", "acc_y_m_s2", "acc_z_m_s2"
     };
+    /** Without a time's column rows are evenly apart. */
+    private static final int LEAST_COLUMNS = 3;
     /** So many rows tell how far apart they usually are. */
     private static final int PROBED = 50;
 
@@ -86,7 +88,14 @@ public final class LogTable {
         return line.chars().filter(letter -> letter == wanted).count();
     }
 
-    private static ColumnsUnsaidException unsaid(Path file, List<String> names) {
+    private static MediaException unsaid(Path file, List<String> names) {
+        if (names.size() < LEAST_COLUMNS) {
+            return new MediaException(
+                    file,
+                    MediaProbe.name(file)
+                            + " is no motion log: a row of one has three turning rates at least."
+                            + " Choose another file.");
+        }
         return new ColumnsUnsaidException(
                 file,
                 names,

@@ -120,6 +120,10 @@ class LogFileTest {
                 .hasMessageContaining("short.csv holds 2 turning rates: too few for a motion log");
         Path empty = Files.writeString(folder.resolve("empty.csv"), "");
         assertThatThrownBy(() -> read(empty)).hasMessageContaining("empty.csv is empty");
+        Path words = Files.writeString(folder.resolve("notes.txt"), "The wind got up.\n");
+        assertThatThrownBy(() -> read(words))
+                .isExactlyInstanceOf(MediaException.class)
+                .hasMessageContaining("notes.txt is no motion log");
         Path binary =
                 Files.write(folder.resolve("binary.csv"), new byte[] {(byte) 0xff, (byte) 0xfe, 0, 1, (byte) 0x80});
         assertThatThrownBy(() -> read(binary)).hasMessageContaining("binary.csv cannot be read as a table of text");
