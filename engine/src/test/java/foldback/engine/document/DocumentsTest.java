@@ -110,7 +110,7 @@ class DocumentsTest {
             "yaw_deg" : 12      | "yaw_deg" : "12"      | 'recipe.level.yaw_deg' must be a number
             "yaw_deg" : 12      | "yaw" : 12.0          | 'recipe.level.yaw_deg' is missing
             "feather_deg" : 5   | "feather_deg" : 500   | 'recipe.seams.feather_deg' must be 0 to 90: 500
-            "way" : "feather"     | "way" : "glue"        | 'recipe.seams.way' must be one of feather, bands, flow: 'glue'
+            "way" : "feather"     | "way" : "glue"        | 'recipe.seams.way' must be one of feather, bands, path, flow: 'glue'
             "way" : "feather"     | "way" : "feather", "glue" : 1 | 'recipe.seams.glue' is not known here
             "version" : 3         | "version" : 7         | this program knows versions 1 to 3
             foldback-recipe       | other-recipe          | 'recipe.format' must be 'foldback-recipe'
