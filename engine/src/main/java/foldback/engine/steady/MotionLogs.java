@@ -71,10 +71,8 @@ public final class MotionLogs {
     public LogFile open(MotionLogRef ref) {
         return opened.get(ref, key -> {
             Path file = media.resolve(key.file());
-            if (!Files.isRegularFile(file) || !contents.of(file).equals(key.sha256())) {
-                return LogFile.read(moved(key, file), key.columns());
-            }
-            return LogFile.read(file, key.columns());
+            boolean isThere = Files.isRegularFile(file) && contents.of(file).equals(key.sha256());
+            return LogFile.read(isThere ? file : moved(key, file), key.columns());
         });
     }
 
@@ -94,8 +92,10 @@ public final class MotionLogs {
      */
     public MotionLogRef find(String file, Optional<LogColumns> columns, Optional<Double> nearSeconds) {
         Path path = media.resolve(file);
-        LogFile.read(path, columns);
-        return new MotionLogRef(file, contents.of(path), columns, nearSeconds);
+        LogFile read = LogFile.read(path, columns);
+        MotionLogRef ref = new MotionLogRef(file, contents.of(path), columns, nearSeconds);
+        opened.put(ref, read);
+        return ref;
     }
 
     /**

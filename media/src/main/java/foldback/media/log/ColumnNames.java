@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.IntToDoubleFunction;
 import java.util.regex.Pattern;
 
 /** What a table's columns are by the words of its header: a sensor, an axis and a unit each, in any order and spelling. */
@@ -21,8 +22,12 @@ final class ColumnNames {
 
     private ColumnNames() {}
 
-    /** Empty where there is no turning rate about each axis, each once. */
-    static Optional<LogColumns> read(List<String> header, double timeGap) {
+    /**
+     * Reads them; empty where there is no turning rate about each axis, each once.
+     *
+     * @param gap by a column, how far apart its values usually are: a time whose unit is not said is told by it
+     */
+    static Optional<LogColumns> read(List<String> header, IntToDoubleFunction gap) {
         int[] gyro = {-1, -1, -1};
         int[] acceleration = {-1, -1, -1};
         int time = -1;
@@ -47,7 +52,7 @@ final class ColumnNames {
         if (time < 0 || Arrays.stream(gyro).anyMatch(column -> column < 0)) {
             return Optional.empty();
         }
-        double unit = timeUnit > 0 ? timeUnit : likelyUnit(timeGap);
+        double unit = timeUnit > 0 ? timeUnit : likelyUnit(gap.applyAsDouble(time));
         boolean isComplete = Arrays.stream(acceleration).allMatch(column -> column >= 0);
         return unit > 0
                 ? Optional.of(

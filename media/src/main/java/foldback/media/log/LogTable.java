@@ -47,8 +47,8 @@ public final class LogTable {
                 throw new MediaException(file, MediaProbe.name(file) + " is empty. Choose another file.");
             }
             List<String> names = first.get(0).toList();
-            LogColumns columns =
-                    given.or(() -> ColumnNames.read(names, gap(names, first))).orElseThrow(() -> unsaid(file, names));
+            LogColumns columns = given.or(() -> ColumnNames.read(names, column -> gap(first, column)))
+                    .orElseThrow(() -> unsaid(file, names));
             return read(file, first, rows, columns);
         } catch (IOException | UncheckedIOException failed) {
             throw new MediaException(
@@ -104,23 +104,18 @@ public final class LogTable {
                         + " Say it by hand, or name them in its first line, such as " + String.join(",", HEADER) + ".");
     }
 
-    /** How far apart the first rows usually are by the column that is named as time; 0 where there is none. */
-    private static double gap(List<String> names, List<CSVRecord> rows) {
-        for (int column = 0; column < names.size(); column++) {
-            if (names.get(column).toLowerCase(Locale.ROOT).matches(".*(time|^t$|^ts$).*|t|ts")) {
-                double[] times = new double[rows.size()];
-                for (int i = 0; i < times.length; i++) {
-                    times[i] = number(rows.get(i), column);
-                }
-                return Arrays.stream(gaps(times))
-                        .filter(gap -> gap > 0)
-                        .sorted()
-                        .skip(PROBED / 5)
-                        .findFirst()
-                        .orElse(0);
-            }
+    /** How far apart the first rows usually are by a column; 0 where it does not rise. */
+    private static double gap(List<CSVRecord> rows, int column) {
+        double[] times = new double[rows.size()];
+        for (int i = 0; i < times.length; i++) {
+            times[i] = number(rows.get(i), column);
         }
-        return 0;
+        return Arrays.stream(gaps(times))
+                .filter(gap -> gap > 0)
+                .sorted()
+                .skip(PROBED / 5)
+                .findFirst()
+                .orElse(0);
     }
 
     private static double[] gaps(double[] times) {

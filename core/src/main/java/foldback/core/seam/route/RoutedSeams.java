@@ -17,7 +17,6 @@ public final class RoutedSeams implements SeamMoves {
     private final int[] ofMeasured;
 
     private final float[][] places;
-    private final boolean[] isKnown;
     private final double ramp;
     private volatile List<float[]> last = List.of();
 
@@ -36,13 +35,11 @@ public final class RoutedSeams implements SeamMoves {
         this.ways = ways;
         this.ramp = ramp;
         ofMeasured = new int[strips.size()];
-        isKnown = new boolean[strips.size()];
         places = new float[strips.size()][];
         for (int n = 0; n < ofMeasured.length; n++) {
             SeamStrip strip = strips.get(n);
             ofMeasured[n] = find(strip);
-            isKnown[n] = ofMeasured[n] >= 0;
-            places[n] = isKnown[n] ? places(strip, measured.get(ofMeasured[n])) : new float[0];
+            places[n] = ofMeasured[n] >= 0 ? places(strip, measured.get(ofMeasured[n])) : new float[0];
         }
     }
 
@@ -75,7 +72,7 @@ public final class RoutedSeams implements SeamMoves {
         List<float[]> moves = new ArrayList<>();
         for (int n = 0; n < strips.size(); n++) {
             float[] move = new float[strips.get(n).columns()];
-            if (isKnown[n] && !found.isEmpty()) {
+            if (ofMeasured[n] >= 0 && !found.isEmpty()) {
                 resample(found.get(ofMeasured[n]), places[n], strips.get(n).isRing(), move);
             }
             moves.add(move);
