@@ -17,6 +17,7 @@ import foldback.core.run.Run;
 import foldback.core.time.FrameRate;
 import foldback.core.warp.Kernel;
 import foldback.engine.document.Coding;
+import foldback.engine.document.Layout;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.document.rig.CardJson;
 import foldback.engine.proxy.Proxies;
@@ -99,7 +100,7 @@ public final class DemoTake {
         return new RenderSpec(
                 512,
                 256,
-                Optional.empty(),
+                Layout.SPHERE,
                 Coding.ofQuality(VideoCodec.H264, "ultrafast", 24),
                 bits,
                 Kernel.QUICK,

@@ -9,6 +9,7 @@ import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.document.Coding;
+import foldback.engine.document.Layout;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.document.rig.CardJson;
 import foldback.engine.render.RenderJob;
@@ -58,7 +59,7 @@ public final class DemoJob {
         RenderSpec spec = new RenderSpec(
                 canvas.width(),
                 canvas.height(),
-                Optional.empty(),
+                Layout.SPHERE,
                 Coding.ofQuality(VideoCodec.H264, preset, crf),
                 8,
                 kernel,

@@ -1,5 +1,6 @@
 package foldback.core.recipe;
 
+import foldback.core.recipe.depth.Depth;
 import foldback.core.recipe.geometry.Geometry;
 import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.section.Decisions;
@@ -89,6 +90,10 @@ public record Recipe(FrameRate rate, List<ClipRef> clips, Sections sections, Set
 
     public Level level() {
         return of(Level.SECTION);
+    }
+
+    public Depth depth() {
+        return of(Depth.SECTION);
     }
 
     public Framings framing() {

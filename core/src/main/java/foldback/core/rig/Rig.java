@@ -29,6 +29,11 @@ public record Rig(String name, List<RigLens> lenses) {
         return lenses.stream().map(RigLens::slot).toList();
     }
 
+    /** Whether some of its lenses are for one eye alone, and others for the other one. */
+    public boolean isStereo() {
+        return EyePair.of(this).isPresent();
+    }
+
     /** The same stated for pictures of other sizes, one of each lens. */
     public Rig scaledTo(List<Frame> pictures) {
         return new Rig(

@@ -8,9 +8,9 @@ import java.util.stream.Collectors;
 /**
  * What a deliverable is to be.
  *
- * @param width of its picture, pixels
- * @param height of its picture; half the width of a sphere
- * @param framing the name of the recipe's framing that it shows; empty for the whole sphere
+ * @param width of its picture, pixels; of both eyes' together
+ * @param height of its picture
+ * @param layout what it shows, and to which eyes
  * @param bits of a sample, 8 or 10
  * @param encoderThreads part of the document, since another number gives other bytes
  * @param segmentFrames frames of a separately encoded piece; absent to have it chosen by the length of the render
@@ -20,7 +20,7 @@ import java.util.stream.Collectors;
 public record RenderSpec(
         int width,
         int height,
-        Optional<String> framing,
+        Layout layout,
         Coding coding,
         int bits,
         Kernel kernel,
@@ -29,10 +29,7 @@ public record RenderSpec(
         Optional<String> soundSlot,
         boolean transformed) {
     public RenderSpec {
-        if (framing.isEmpty() && width != 2 * height) {
-            throw new IllegalArgumentException("A whole sphere is twice as wide as high: " + width + " x " + height
-                    + ". Choose another size, or a framing.");
-        }
+        layout.check(width, height);
         VideoCodec codec = coding.codec();
         if (!codec.bits().contains(bits)) {
             throw new IllegalArgumentException(codec.words() + " has "
@@ -54,7 +51,7 @@ public record RenderSpec(
         return new RenderSpec(
                 width,
                 height,
-                framing,
+                layout,
                 coding,
                 bits,
                 kernel,
@@ -62,6 +59,11 @@ public record RenderSpec(
                 Optional.of(frames),
                 soundSlot,
                 transformed);
+    }
+
+    /** The name of the recipe's framing that it shows; empty for a part of the sphere. */
+    public Optional<String> framing() {
+        return layout.framing();
     }
 
     public VideoCodec codec() {

@@ -8,36 +8,71 @@ import static foldback.engine.form.Forms.whole;
 
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
+import foldback.engine.form.Form;
 import foldback.engine.form.Json;
 import foldback.engine.form.object.Document;
+import foldback.engine.form.object.Field;
 import foldback.engine.form.object.ObjectForm;
+import foldback.engine.picture.Eyes;
 import foldback.media.ffmpeg.VideoCodec;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
 /** Specs of deliverables as JSON. */
 public final class SpecJson {
-    private static final String SPHERE = "mono_360";
-    private static final String FLAT = "flat";
+    private static final Map<Layout.Shape, String> NAMES =
+            Map.of(Layout.Shape.SPHERE, "360", Layout.Shape.HALF, "180", Layout.Shape.FRAMING, "flat");
 
-    /** What a file holds: the whole sphere, or what a framing shows. */
-    private static final Map<String, ObjectForm<Optional<String>>> LAYOUTS = layouts();
+    private static final Form<Eyes> ONE_EYE = oneOf(List.of("left", "right"))
+            .as(word -> Eyes.valueOf(word.toUpperCase(Locale.ROOT)), eyes -> Json.lower(eyes))
+            .described("The eye whose view is shown; the left one's where nothing is said.");
+
+    private static final Form<Eyes> TWO_EYES = oneOf(List.of("beside", "above"))
+            .as(
+                    word -> word.equals("beside") ? Eyes.LEFT_BESIDE_RIGHT : Eyes.LEFT_ABOVE_RIGHT,
+                    eyes -> eyes == Eyes.LEFT_BESIDE_RIGHT ? "beside" : "above")
+            .described("Where the left eye's view is: beside the right eye's, at its left, or above it.");
+
+    private static final Map<String, ObjectForm<Layout>> LAYOUTS = layouts();
 
     private static final Map<String, ObjectForm<Coding>> CODECS = codecs();
 
-    private static Map<String, ObjectForm<Optional<String>>> layouts() {
-        Map<String, ObjectForm<Optional<String>>> layouts = new LinkedHashMap<>();
-        layouts.put(SPHERE, ObjectForm.of(fields -> read -> Optional.empty()));
-        layouts.put(FLAT, ObjectForm.of(fields -> {
-            var framing = fields.required(
-                    "framing",
-                    text().described("The name of one of the recipe's framings."),
-                    (Optional<String> name) -> name.orElseThrow());
-            return read -> Optional.of(read.get(framing));
-        }));
+    private static Map<String, ObjectForm<Layout>> layouts() {
+        Map<String, ObjectForm<Layout>> layouts = new LinkedHashMap<>();
+        for (Layout.Shape shape : Layout.Shape.values()) {
+            layouts.put(name(shape, false), shown(shape, false));
+            layouts.put(name(shape, true), shown(shape, true));
+        }
         return layouts;
+    }
+
+    /** A single flat picture is just that. */
+    private static String name(Layout.Shape shape, boolean pair) {
+        return shape == Layout.Shape.FRAMING && !pair
+                ? NAMES.get(shape)
+                : (pair ? "stereo_" : "mono_") + NAMES.get(shape);
+    }
+
+    private static ObjectForm<Layout> shown(Layout.Shape shape, boolean pair) {
+        return ObjectForm.of(fields -> {
+            Optional<Field<String>> framing = shape == Layout.Shape.FRAMING
+                    ? Optional.of(fields.required(
+                            "framing",
+                            text().described("The name of one of the recipe's framings."),
+                            (Layout layout) -> layout.framing().orElseThrow()))
+                    : Optional.empty();
+            if (pair) {
+                var eyes = fields.required("eyes", TWO_EYES, Layout::eyes);
+                return read -> new Layout(shape, framing.map(read::get), read.get(eyes));
+            }
+            var eye = fields.optional(
+                    "eye", ONE_EYE, layout -> Optional.of(layout.eyes()).filter(one -> one != Eyes.ONE));
+            return read ->
+                    new Layout(shape, framing.map(read::get), read.get(eye).orElse(Eyes.ONE));
+        });
     }
 
     private static Map<String, ObjectForm<Coding>> codecs() {
@@ -68,7 +103,10 @@ public final class SpecJson {
     public static final Document<RenderSpec> DOCUMENT =
             new Document<>("spec", "Spec", List.of(), ObjectForm.of(fields -> {
                 var layout = fields.variant(
-                        "layout", LAYOUTS, framing -> framing.isPresent() ? FLAT : SPHERE, RenderSpec::framing);
+                        "layout",
+                        LAYOUTS,
+                        shown -> name(shown.shape(), shown.eyes().isPair()),
+                        RenderSpec::layout);
                 var coding = fields.variant("codec", CODECS, chosen -> Json.lower(chosen.codec()), RenderSpec::coding);
                 var width = fields.required("width", multiple(4, 64, Canvas.MAX_WIDTH), RenderSpec::width);
                 var height = fields.required("height", multiple(2, 32, Canvas.MAX_WIDTH), RenderSpec::height);

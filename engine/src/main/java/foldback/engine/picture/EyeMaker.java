@@ -11,6 +11,7 @@ import foldback.core.recipe.Recipe;
 import foldback.core.recipe.RecipeLight;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.Balance;
+import foldback.core.rig.Eye;
 import foldback.core.run.Threads;
 import foldback.core.stitch.SphereLayer;
 import foldback.core.stitch.plan.StitchSettings;
@@ -36,9 +37,13 @@ final class EyeMaker {
     /** What is stitched into where that is not the picture; made when it is first needed. */
     private Frame between;
 
-    /** @param halvings of the pictures that will be given */
+    /**
+     * @param recipe as the eye sees it
+     * @param halvings of the pictures that will be given
+     */
     EyeMaker(
             Recipe recipe,
+            Eye eye,
             List<RecipePlan.Source> sources,
             List<Integer> halvings,
             Target target,
@@ -64,7 +69,9 @@ final class EyeMaker {
         StitchSettings levelled = plan.settings()
                 .with(target.meeting())
                 .with(additions.weights().orElse(plan.settings().weights()));
-        stitch = new EyeStitch(levelled, target, additions, cache, keptBytes);
+        EyeTurn turn = EyeTurn.of(recipe.depth(), eye);
+        stitch = new EyeStitch(
+                levelled.with(levelled.rigFromCanvas().times(turn.still())), turn, target, additions, cache, keptBytes);
         light = cache.light(recipe, sources, stitchedFormat, stitchedTags);
         uncorrected = target.marks() == Target.Marks.CLIPPING
                 ? Optional.of(cache.light(uncorrected(recipe), sources, stitchedFormat, stitchedTags))

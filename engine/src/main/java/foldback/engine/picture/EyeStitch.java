@@ -34,6 +34,7 @@ final class EyeStitch implements Stitch {
     private static final int ROWS_LOOKED_AT = 2;
 
     private final StitchSettings levelled;
+    private final EyeTurn turn;
     private final Target target;
     private final Additions additions;
     private final PlanCache cache;
@@ -41,11 +42,19 @@ final class EyeStitch implements Stitch {
     private Stitch stitch;
 
     /**
-     * @param levelled for a canvas whose middle looks ahead
+     * @param levelled for a canvas whose middle looks ahead, as the eye is turned at one time
+     * @param turn how the eye is turned over time
      * @param keptBytes the most that what stays from picture to picture may take
      */
-    EyeStitch(StitchSettings levelled, Target target, Additions additions, PlanCache cache, long keptBytes) {
+    EyeStitch(
+            StitchSettings levelled,
+            EyeTurn turn,
+            Target target,
+            Additions additions,
+            PlanCache cache,
+            long keptBytes) {
         this.levelled = levelled;
+        this.turn = turn;
         this.target = target;
         this.additions = additions;
         this.cache = cache;
@@ -66,6 +75,7 @@ final class EyeStitch implements Stitch {
         StitchSettings settings = turned();
         ShiftPath shifts = additions.shifts();
         boolean stands = additions.motion().isEmpty()
+                && turn.isStill()
                 && target.framing().map(Framing::isStill).orElse(true);
         SeamMoves seams = additions.seams();
         if (stands && shifts == ShiftPath.NONE && seams == SeamMoves.NONE) {
@@ -98,12 +108,16 @@ final class EyeStitch implements Stitch {
         RotationPath view = motion.worldFromView();
         Rotation level = levelled.rigFromCanvas();
         Rotation back = turned().rigFromCanvas().inverse();
-        return target.framing()
-                .map(framing -> motion.withView(seconds -> view.at(seconds)
-                        .times(level)
-                        .times(framing.rotation(seconds))
-                        .times(back)))
-                .orElse(motion);
+        if (target.framing().isEmpty() && turn.isStill()) {
+            return motion;
+        }
+        RotationPath looks =
+                target.framing().<RotationPath>map(framing -> framing::rotation).orElse(RotationPath.STILL);
+        return motion.withView(seconds -> view.at(seconds)
+                .times(level)
+                .times(turn.sinceStill(seconds))
+                .times(looks.at(seconds))
+                .times(back));
     }
 
     /**

@@ -46,11 +46,12 @@ public final class PictureMaker {
             Additions additions) {
         this.target = target;
         halvings = cache.halvings(recipe, target.path(), sources);
-        List<Eye> eyes = target.eyes().views();
+        List<Eye> eyes = target.eyes().views(recipe.geometry().rigOn());
         for (Eye eye : eyes) {
             List<Integer> lenses = serving(recipe, eye);
             EyeMaker maker = new EyeMaker(
                     recipe.with(Geometry.SECTION, recipe.geometry().forEye(eye)),
+                    eye,
                     lenses.stream().map(sources::get).toList(),
                     lenses.stream().map(halvings::get).toList(),
                     target,

@@ -6,6 +6,7 @@ import foldback.core.recipe.Recipe;
 import foldback.core.stitch.weight.Meeting;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
+import foldback.engine.document.Layout;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.picture.Eyes;
 import foldback.engine.picture.TakeAdditions;
@@ -14,6 +15,7 @@ import foldback.engine.recipe.RecipeJson;
 import foldback.engine.take.Take;
 import foldback.media.ContentHash;
 import foldback.media.ffmpeg.EncoderSettings;
+import foldback.media.tags.SphereTags;
 import java.util.Optional;
 
 /**
@@ -69,6 +71,11 @@ public record RenderJob(
                     "'through_transform' is asked for, and the recipe has no transform: choose one in Balance.");
         }
         spec.framing().ifPresent(recipe.framing()::named);
+        if (spec.layout().eyes() != Eyes.ONE && !recipe.geometry().rigOn().isStereo()) {
+            throw new IllegalArgumentException(
+                    "The take has no lens for each eye: choose a layout of one picture, or say"
+                            + " in Depth which lens serves which eye.");
+        }
         spec.soundSlot().ifPresent(slot -> {
             if (recipe.clips().stream().noneMatch(clip -> clip.slot().equals(slot))) {
                 throw new IllegalArgumentException("'sound_slot' names lens '" + slot + "', which the take has not.");
@@ -116,10 +123,36 @@ public record RenderJob(
     public Target target() {
         Target.Colours colours = spec.transformed() ? Target.Colours.VIEWING : Target.Colours.FOOTAGE;
         Optional<Framing> framing = spec.framing().map(recipe.framing()::named);
-        Canvas canvas = framing.map(shown -> shown.firstCanvas(spec.width(), spec.height()))
-                .orElseGet(() -> new Canvas(spec.width(), spec.height()));
+        Layout layout = spec.layout();
+        int width = layout.eyeWidth(spec.width());
+        int height = layout.eyeHeight(spec.height());
+        Canvas canvas = framing.map(shown -> shown.firstCanvas(width, height))
+                .orElseGet(() -> new Canvas(width, height, layout.projection().orElseThrow()));
         return new Target(
-                canvas, framing, Eyes.ONE, spec.bits(), spec.kernel(), colours, Target.Marks.NONE, Meeting.BLENDED);
+                canvas,
+                framing,
+                layout.eyes(),
+                spec.bits(),
+                spec.kernel(),
+                colours,
+                Target.Marks.NONE,
+                Meeting.BLENDED);
+    }
+
+    /** What its file is to say of itself. */
+    SphereTags tags() {
+        Optional<SphereTags.Part> part = switch (spec.layout().shape()) {
+            case SPHERE -> Optional.of(SphereTags.Part.WHOLE);
+            case HALF -> Optional.of(SphereTags.Part.HALF);
+            case FRAMING -> Optional.empty();
+        };
+        return new SphereTags(
+                part,
+                switch (spec.layout().eyes()) {
+                    case ONE, LEFT, RIGHT -> SphereTags.Arrangement.ONE;
+                    case LEFT_ABOVE_RIGHT -> SphereTags.Arrangement.ABOVE;
+                    case LEFT_BESIDE_RIGHT -> SphereTags.Arrangement.BESIDE;
+                });
     }
 
     /** The identity of the result: what it is made from and how. */

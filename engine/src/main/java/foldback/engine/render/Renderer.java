@@ -213,11 +213,7 @@ public final class Renderer {
         Path part = publication.part();
         try {
             Files.deleteIfExists(part);
-            if (job.spec().framing().isPresent()) {
-                SphericalTagger.copyPlain(joined, part);
-            } else {
-                SphericalTagger.copyTagged(joined, part);
-            }
+            SphericalTagger.copyTagged(joined, part, job.tags());
             Verified verified = Verified.check(part, job, DamageNotes.ofAll(folder));
             publication.publish();
             return verified;

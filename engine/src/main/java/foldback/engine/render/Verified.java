@@ -4,15 +4,18 @@ import foldback.media.MediaException;
 import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
+import foldback.media.tags.SphereTags;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.stream.Collectors;
 
 /**
  * What was found in a finished file.
  *
  * @param projection the tagged projection of a sphere, or "none"
+ * @param eyes how the file is tagged to hold two eyes' pictures, or "one"; nothing in records of before there were two
  * @param sound the codec of the sound, or "none"
  * @param damaged the clips of which frames that went into it are damaged
  */
@@ -24,9 +27,13 @@ public record Verified(
         int bits,
         String range,
         String projection,
+        Optional<String> eyes,
         String sound,
         long bytes,
         List<Damaged> damaged) {
+    public Verified {
+        eyes = eyes == null ? Optional.empty() : eyes;
+    }
 
     /**
      * A damaged clip.
@@ -50,6 +57,7 @@ public record Verified(
     }
 
     private static final String NO_PROJECTION = "none";
+    private static final String ONE_EYE = "one";
 
     /** Sound comes in packets of a fiftieth of a second. */
     private static final double SECONDS_APART = 0.1;
@@ -71,6 +79,7 @@ public record Verified(
                 video.format().bits(),
                 video.tags().range().name().toLowerCase(Locale.ROOT),
                 video.projection().orElse(NO_PROJECTION),
+                Optional.of(video.eyes().orElse(ONE_EYE)),
                 info.audio().isEmpty() ? "none" : info.audio().get(0).codec(),
                 file.toFile().length(),
                 damaged);
@@ -94,15 +103,33 @@ public record Verified(
                             found.seconds(),
                             wanted));
         }
-        boolean flat = job.spec().framing().isPresent();
-        if (!found.projection().equals(flat ? NO_PROJECTION : "equirectangular")) {
+        requireTag(file, "projection", found.projection(), projection(job.tags()));
+        requireTag(file, "eyes", found.eyes().orElseThrow(), eyes(job.tags()));
+        return found;
+    }
+
+    /** As the prober names it. */
+    private static String projection(SphereTags tags) {
+        return tags.part()
+                .map(part -> part == SphereTags.Part.WHOLE ? "equirectangular" : "tiled equirectangular")
+                .orElse(NO_PROJECTION);
+    }
+
+    private static String eyes(SphereTags tags) {
+        return switch (tags.arrangement()) {
+            case ONE -> ONE_EYE;
+            case ABOVE -> "top and bottom";
+            case BESIDE -> "side by side";
+        };
+    }
+
+    private static void requireTag(Path file, String what, String found, String wanted) {
+        if (!found.equals(wanted)) {
             throw new MediaException(
                     file,
-                    flat
-                            ? "The result is tagged as a sphere, and shows a framing. Start it again."
-                            : "The result is not tagged as a sphere. Start it again.");
+                    "The result is not tagged as it should be: " + what + " \u201c" + found + "\u201d, not \u201c"
+                            + wanted + "\u201d. Start it again.");
         }
-        return found;
     }
 
     private static void require(Path file, String what, long found, long wanted) {

@@ -41,6 +41,7 @@ class GroupingTest {
                 0,
                 seconds,
                 0,
+                Optional.empty(),
                 Optional.empty());
         Optional<Instant> started = Optional.ofNullable(startedAfter).map(NOON::plusSeconds);
         clips.add(new ClipFacts(

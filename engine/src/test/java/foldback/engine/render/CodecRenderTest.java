@@ -10,6 +10,7 @@ import foldback.core.time.TimeSpan;
 import foldback.core.warp.Kernel;
 import foldback.engine.DemoTake;
 import foldback.engine.document.Coding;
+import foldback.engine.document.Layout;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
@@ -35,7 +36,7 @@ class CodecRenderTest {
         return new RenderSpec(
                 256,
                 128,
-                Optional.empty(),
+                Layout.SPHERE,
                 codec.isRated() ? Coding.ofQuality(codec, "ultrafast", 24) : Coding.unrated(codec),
                 bits,
                 Kernel.QUICK,

@@ -18,6 +18,7 @@ import foldback.core.time.TimeSpan;
 import foldback.core.warp.Kernel;
 import foldback.engine.DemoTake;
 import foldback.engine.document.Coding;
+import foldback.engine.document.Layout;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.picture.TakeAdditions;
 import foldback.engine.preview.Previewer;
@@ -68,7 +69,7 @@ class FramedRenderTest {
         return new RenderSpec(
                 WIDTH,
                 HEIGHT,
-                Optional.of(framing),
+                Layout.framed(framing),
                 Coding.ofQuality(VideoCodec.H264, "ultrafast", 0),
                 8,
                 Kernel.FINE,

@@ -26,6 +26,7 @@ import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
 import foldback.engine.DemoTake;
 import foldback.engine.document.Coding;
+import foldback.engine.document.Layout;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.picture.Target;
 import foldback.engine.preview.Previewer;
@@ -70,7 +71,7 @@ class SamePixelsTest {
         RenderSpec spec = new RenderSpec(
                 768,
                 384,
-                Optional.empty(),
+                Layout.SPHERE,
                 Coding.ofQuality(VideoCodec.H264, "ultrafast", 0),
                 8,
                 kernel,

@@ -13,6 +13,7 @@ import foldback.core.time.TimeSpan;
 import foldback.core.tone.CurveChoice;
 import foldback.engine.DemoTake;
 import foldback.engine.document.Coding;
+import foldback.engine.document.Layout;
 import foldback.engine.document.RenderSpec;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
@@ -62,7 +63,7 @@ class TransformedRenderTest {
         RenderSpec spec = new RenderSpec(
                 plain.width(),
                 plain.height(),
-                Optional.empty(),
+                Layout.SPHERE,
                 Coding.ofQuality(plain.codec(), "ultrafast", 8),
                 8,
                 plain.kernel(),

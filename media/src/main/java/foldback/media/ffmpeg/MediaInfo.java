@@ -38,6 +38,7 @@ public record MediaInfo(
      * @param frameRate average frames per second, as a fraction
      * @param rotation of the display matrix in degrees, anticlockwise; frames are read unrotated
      * @param projection the spherical projection the file is tagged with, if any
+     * @param eyes how the file says that it holds two eyes' pictures, if it does
      */
     public record Video(
             String codec,
@@ -51,7 +52,8 @@ public record MediaInfo(
             double startSeconds,
             double durationSeconds,
             int rotation,
-            Optional<String> projection) {
+            Optional<String> projection,
+            Optional<String> eyes) {
 
         /** The average rate as a number; 0 where the file does not say it. */
         public double framesPerSecond() {
@@ -74,7 +76,8 @@ public record MediaInfo(
                     startSeconds,
                     durationSeconds,
                     rotation,
-                    projection);
+                    projection,
+                    eyes);
         }
     }
 

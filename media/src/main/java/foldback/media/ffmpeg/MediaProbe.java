@@ -119,10 +119,14 @@ public final class MediaProbe {
         PixelFormat format = PixelLayouts.format(decode);
         int rotation = 0;
         Optional<String> projection = Optional.empty();
+        Optional<String> eyes = Optional.empty();
         for (JsonNode side : stream.path("side_data_list")) {
             rotation = side.has("rotation") ? side.path("rotation").asInt(0) : rotation;
             projection =
                     side.has("projection") ? Optional.of(side.path("projection").asString("")) : projection;
+            if (side.path("side_data_type").asString("").equals("Stereo 3D")) {
+                eyes = Optional.of(side.path("type").asString("")).filter(type -> !type.equals("2D"));
+            }
         }
         return new MediaInfo.Video(
                 stream.path("codec_name").asString(""),
@@ -136,7 +140,8 @@ public final class MediaProbe {
                 number(stream, "start_time"),
                 number(stream, "duration"),
                 rotation,
-                projection);
+                projection,
+                eyes);
     }
 
     private static ColourTags tags(JsonNode stream, String pixels, List<String> assumed) {

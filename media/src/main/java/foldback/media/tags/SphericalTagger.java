@@ -13,9 +13,9 @@ import java.util.List;
 import java.util.function.Consumer;
 
 /**
- * Writes a copy of an MP4 that says it is a whole sphere: Spherical Video V2 boxes ({@code st3d}, {@code sv3d}) in the
- * sample entry of the picture, and the V1 {@code uuid} with its XML for old readers. The index comes first in the copy,
- * so that it plays while it loads.
+ * Writes a copy of an MP4 that says what of the sphere it shows, and to which eyes: Spherical Video V2 boxes ({@code st3d},
+ * {@code sv3d}) in the sample entry of the picture, and for whole spheres the V1 {@code uuid} with its XML for old readers. The index comes
+ * first in the copy, so that it plays while it loads.
  */
 public final class SphericalTagger {
     private static final byte[] V1_UUID = ByteBuffer.allocate(16)
@@ -28,23 +28,18 @@ public final class SphericalTagger {
             <GSpherical:Spherical>true</GSpherical:Spherical>\
             <GSpherical:Stitched>true</GSpherical:Stitched>\
             <GSpherical:StitchingSoftware>Foldback</GSpherical:StitchingSoftware>\
-            <GSpherical:ProjectionType>equirectangular</GSpherical:ProjectionType>\
+            <GSpherical:ProjectionType>equirectangular</GSpherical:ProjectionType>%s\
             </rdf:SphericalVideo>""";
 
     private SphericalTagger() {}
 
     /**
-     * Copies {@code source} to {@code target} with mono equirectangular tags and a pose of 0.
+     * Copies {@code source} to {@code target} with what is to be said of it; spheres look ahead.
      *
      * @throws MediaException where the source is no MP4 with a picture track, or the copy cannot be written
      */
-    public static void copyTagged(Path source, Path target) {
-        copy(source, target, moov -> tag(source, moov));
-    }
-
-    /** The same without any tags, for what is no sphere. */
-    public static void copyPlain(Path source, Path target) {
-        copy(source, target, moov -> {});
+    public static void copyTagged(Path source, Path target, SphereTags tags) {
+        copy(source, target, moov -> tag(source, moov, tags));
     }
 
     private static void copy(Path source, Path target, Consumer<Mp4Box> change) {
@@ -85,20 +80,17 @@ public final class SphericalTagger {
         }
     }
 
-    private static void tag(Path source, Mp4Box moov) {
+    private static void tag(Path source, Mp4Box moov, SphereTags tags) {
+        if (tags.equals(SphereTags.NONE)) {
+            return;
+        }
         for (Mp4Box trak : moov.children) {
             Mp4Box entry = trak.type.equals("trak") ? sampleEntry(trak) : null;
             if (entry != null) {
                 entry.children.removeIf(box -> box.type.equals("st3d") || box.type.equals("sv3d"));
-                entry.children.add(Mp4Box.of("st3d", new byte[5]));
-                entry.children.add(sphere());
-                byte[] xml = V1_XML.getBytes(StandardCharsets.UTF_8);
-                trak.children.add(Mp4Box.of(
-                        "uuid",
-                        ByteBuffer.allocate(16 + xml.length)
-                                .put(V1_UUID)
-                                .put(xml)
-                                .array()));
+                entry.children.add(Mp4Box.of("st3d", tags.stereoBox()));
+                tags.boundsBox().ifPresent(bounds -> entry.children.add(sphere(bounds)));
+                tags.words().ifPresent(words -> trak.children.add(Mp4Box.of("uuid", v1(words))));
                 return;
             }
         }
@@ -118,10 +110,15 @@ public final class SphericalTagger {
                         .orElse(null);
     }
 
-    private static Mp4Box sphere() {
+    private static byte[] v1(String words) {
+        byte[] xml = V1_XML.formatted(words).getBytes(StandardCharsets.UTF_8);
+        return ByteBuffer.allocate(16 + xml.length).put(V1_UUID).put(xml).array();
+    }
+
+    private static Mp4Box sphere(byte[] bounds) {
         byte[] by = "\0\0\0\0Foldback\0".getBytes(StandardCharsets.US_ASCII);
         Mp4Box projection = new Mp4Box(
-                "proj", new byte[0], List.of(Mp4Box.of("prhd", new byte[4 + 12]), Mp4Box.of("equi", new byte[4 + 16])));
+                "proj", new byte[0], List.of(Mp4Box.of("prhd", new byte[4 + 12]), Mp4Box.of("equi", bounds)));
         return new Mp4Box("sv3d", new byte[0], List.of(Mp4Box.of("svhd", by), projection));
     }
 

@@ -48,7 +48,7 @@ class SphericalTaggerTest {
                         .code())
                 .isZero();
         Path tagged = folder.resolve("tagged.mp4");
-        SphericalTagger.copyTagged(plain, tagged);
+        SphericalTagger.copyTagged(plain, tagged, SphereTags.WHOLE);
         assertThat(MediaProbe.probe(tagged).video().orElseThrow().projection()).hasValue("equirectangular");
         assertThat(StreamHash.ofVideo(tagged)).isEqualTo(StreamHash.ofVideo(plain));
         String bytes = new String(Files.readAllBytes(tagged), StandardCharsets.ISO_8859_1);
@@ -74,7 +74,7 @@ class SphericalTaggerTest {
     @ValueSource(ints = {0, 7, 300})
     void refusesWhatIsNoMp4(int length) throws Exception {
         Path bad = Files.write(folder.resolve("bad.mp4"), new byte[length]);
-        assertThatThrownBy(() -> SphericalTagger.copyTagged(bad, folder.resolve("out.mp4")))
+        assertThatThrownBy(() -> SphericalTagger.copyTagged(bad, folder.resolve("out.mp4"), SphereTags.WHOLE))
                 .isInstanceOf(MediaException.class)
                 .hasMessageContaining("bad.mp4 is no complete MP4");
     }

@@ -3,6 +3,7 @@ package foldback.sim.film;
 import foldback.core.lens.FisheyeLens;
 import foldback.core.lens.ImageCircle;
 import foldback.core.lens.LensFrame;
+import foldback.core.rig.Eye;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Position;
@@ -72,6 +73,25 @@ public final class DemoRigs {
                             0.062 * StrictMath.cos(Math.toRadians(yaw)))));
         }
         return new Rig("Marlpan ring 1", lenses);
+    }
+
+    /**
+     * Two fisheyes that look the same way, 64 mm apart, as a unit comes from the bench: the right one turned, a little longer and off
+     * its middle.
+     */
+    public static Rig inTheShed() {
+        FisheyeLens left = eye(478.2, 481.9, 282.6, new ImageCircle(479, 481, 470));
+        FisheyeLens right = eye(486.1, 474.8, 284.9, new ImageCircle(485.5, 476, 471));
+        return new Rig(
+                "Marlpan eyes 1",
+                List.of(
+                        new RigLens("A", left, turn(-0.2, 0.1, -0.15), new Position(-0.032, 0, 0), Eye.LEFT),
+                        new RigLens(
+                                "B", right, turn(0.55, -0.7, 0.8), new Position(0.032, 0.0006, 0.0004), Eye.RIGHT)));
+    }
+
+    private static FisheyeLens eye(double cx, double cy, double focal, ImageCircle circle) {
+        return new FisheyeLens(new LensFrame(960, 960, cx, cy, Optional.of(circle)), focal, -0.0022, 0.0004, 0, 0);
     }
 
     /** The same lenses with all pupils in one point, for measures that must be free of parallax. */

@@ -42,7 +42,7 @@ public final class Filmer {
     /** @param news takes a line for each step */
     public static void film(TakePlan take, Path folder, Consumer<String> news) throws IOException {
         Files.createDirectories(folder);
-        Studio still = new Studio(take.stand());
+        Studio still = new Studio(take.stand()).facing(take.facing());
         Studio studio = take.ride().map(still::riding).orElse(still);
         List<RigLens> lenses = take.rig().lenses();
         if (take.sideBySide()) {

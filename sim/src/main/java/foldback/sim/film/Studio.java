@@ -6,6 +6,7 @@ import foldback.core.picture.PixelFormat;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Position;
+import foldback.core.space.Rotation;
 import foldback.sim.motion.Ride;
 import foldback.sim.world.World;
 import java.util.ArrayList;
@@ -24,6 +25,7 @@ public final class Studio {
     private static final World WORLD = new World();
 
     private final Position stand;
+    private final Rotation facing;
     private final Optional<Ride> ride;
     private final int samples;
 
@@ -41,18 +43,30 @@ public final class Studio {
      * @param samples of a pixel each way; 1 is quick, with hard shadows and edges
      */
     public Studio(Position stand, int samples) {
-        this(stand, Optional.empty(), samples);
+        this(stand, Rotation.IDENTITY, Optional.empty(), samples);
     }
 
-    private Studio(Position stand, Optional<Ride> ride, int samples) {
+    private Studio(Position stand, Rotation facing, Optional<Ride> ride, int samples) {
         this.stand = stand;
+        this.facing = facing;
         this.ride = ride;
         this.samples = samples;
     }
 
     /** The same for a rig that moves, instead of where it stands; times are those of a picture's first line. */
     public Studio riding(Ride moving) {
-        return new Studio(stand, Optional.of(moving), samples);
+        return new Studio(stand, facing, Optional.of(moving), samples);
+    }
+
+    /** The same for a rig that stands turned: rigs that ride are turned by their ride. */
+    public Studio facing(Rotation worldFromRig) {
+        return new Studio(stand, worldFromRig, ride, samples);
+    }
+
+    private RigLens turned(RigLens lens) {
+        return ride.isPresent()
+                ? lens
+                : lens.withRotation(facing.times(lens.rigFromLens())).withPupil(facing.apply(lens.pupil()));
     }
 
     /** One frame of each lens at a take time. */
@@ -69,7 +83,7 @@ public final class Studio {
     public List<Frame> shoot(Rig rig, List<Sensor> sensors, double time, PixelFormat format, Wanted wanted, long seed) {
         List<Frame> frames = new ArrayList<>();
         for (int i = 0; i < rig.lenses().size(); i++) {
-            RigLens lens = rig.lenses().get(i);
+            RigLens lens = turned(rig.lenses().get(i));
             Frame frame = frame(lens, format, 1);
             int number = i;
             LensRays rays = new LensRays(lens, (x, y) -> wanted.test(number, x, y));
@@ -83,7 +97,7 @@ public final class Studio {
     public Cameras cameras(Rig rig, long seed) {
         List<Camera> cameras = new ArrayList<>();
         for (int i = 0; i < rig.lenses().size(); i++) {
-            RigLens lens = rig.lenses().get(i);
+            RigLens lens = turned(rig.lenses().get(i));
             cameras.add(still(new LensRays(lens), lens.pupil(), Sensor.IDEAL, seed + i));
         }
         return new Cameras(rig, cameras);
@@ -106,7 +120,7 @@ public final class Studio {
             ObjLongConsumer<Frame> sink) {
         List<Shooting> cameras = new ArrayList<>();
         for (int i = 0; i < lenses.size(); i++) {
-            RigLens lens = lenses.get(i);
+            RigLens lens = turned(lenses.get(i));
             cameras.add(camera(new LensRays(lens), lens.pupil(), sensors.get(i), seed + i));
         }
         Frame picture = frame(lenses.get(0), format, lenses.size());
@@ -127,7 +141,7 @@ public final class Studio {
     /** The sphere around the rig's origin at a time, as an ideal camera would see it that is turned as the rig is. */
     public Frame sphere(int width, double time, PixelFormat format, long seed) {
         Frame frame = Frame.allocate(format, ColourTags.BT709_LIMITED, width, width / 2);
-        camera(new SphereRays(width, width / 2), Position.ORIGIN, Sensor.IDEAL, seed)
+        camera(new SphereRays(width, width / 2, turn()), Position.ORIGIN, Sensor.IDEAL, seed)
                 .shoot(time, 0, frame);
         return frame;
     }
@@ -139,8 +153,13 @@ public final class Studio {
      */
     public float[] depth(int width, double time) {
         Ride moving = ride.orElse(Ride.still(stand));
-        return new MovingCamera(WORLD, new SphereRays(width, width / 2), Position.ORIGIN, Sensor.IDEAL, moving, 1, 0)
+        return new MovingCamera(
+                        WORLD, new SphereRays(width, width / 2, turn()), Position.ORIGIN, Sensor.IDEAL, moving, 1, 0)
                 .depth(time);
+    }
+
+    private Rotation turn() {
+        return ride.isPresent() ? Rotation.IDENTITY : facing;
     }
 
     private Shooting camera(PixelRays rays, Position pupil, Sensor sensor, long seed) {

@@ -15,6 +15,7 @@ import java.util.Optional;
  *
  * @param stand where the rig's origin is, metres from the path's middle; y down, so that eye height is negative; where it moves, at take
  *     time 0
+ * @param facing how it is turned there; of one that moves, its ride says so
  * @param ride how it moves from there; none where it stands still
  * @param log what records its motion, beside its first clip; none where nothing does
  * @param recordings one for each of the rig's lenses
@@ -26,6 +27,7 @@ public record TakePlan(
         String name,
         Rig rig,
         Position stand,
+        Rotation facing,
         Optional<Ride> ride,
         Optional<LogRecorder> log,
         List<Recording> recordings,
@@ -39,7 +41,7 @@ public record TakePlan(
 
     /** All that can be filmed by name. */
     public static List<TakePlan> all() {
-        return List.of(sluicePath(), sluicePathInOneFile(), amongTheRakers(), cartRide());
+        return List.of(sluicePath(), sluicePathInOneFile(), amongTheRakers(), cartRide(), inTheShed());
     }
 
     /**
@@ -56,6 +58,7 @@ public record TakePlan(
                 "sluice-path",
                 DemoRigs.sluicePath(),
                 ON_THE_PATH,
+                Rotation.IDENTITY,
                 Optional.empty(),
                 Optional.empty(),
                 sluiceRecordings(),
@@ -73,6 +76,7 @@ public record TakePlan(
                 "sluice-path-one-file",
                 DemoRigs.sluicePathInOneFile(),
                 ON_THE_PATH,
+                Rotation.IDENTITY,
                 Optional.empty(),
                 Optional.empty(),
                 sluiceRecordings(),
@@ -96,6 +100,7 @@ public record TakePlan(
                 "among-the-rakers",
                 DemoRigs.amongTheRakers(),
                 new Position(4.6, -1.55, 0.6),
+                Rotation.IDENTITY,
                 Optional.empty(),
                 Optional.empty(),
                 List.of(
@@ -121,6 +126,7 @@ public record TakePlan(
                 "cart-ride",
                 DemoRigs.cartRide(),
                 begin,
+                Rotation.IDENTITY,
                 Optional.of(Ride.straight(begin, 0.1, 1.0).shaken(new Shake(2.2, 0.9, 11)::at)),
                 Optional.of(LogRecorder.usual(Rotation.ofYawPitchRoll(1.58, -0.02, 3.1), -2.37, 12)
                         .withClock(48213.5, 120)
@@ -132,6 +138,27 @@ public record TakePlan(
                 28,
                 2,
                 4);
+    }
+
+    /** The pair of eyes in the drying shed, a raker at work between them and the door. */
+    public static TakePlan inTheShed() {
+        Sensor sensor = new Sensor(0.9, 0, 0, 0.3, 0.9, 0.016);
+        return new TakePlan(
+                "in-the-shed",
+                DemoRigs.inTheShed(),
+                new Position(-6.65, -1.85, 13.35),
+                Rotation.ofYawPitchRoll(Math.toRadians(-161.7), 0, 0),
+                Optional.empty(),
+                Optional.empty(),
+                List.of(
+                        new Recording(sensor, 0, 8, 0),
+                        new Recording(new Sensor(0.62, 0.06, -0.05, 0.3, 0.9, 0.016), 0, 8, 0.25)),
+                false,
+                SoundScape.withClaps(0.9, 1.45, 5.2),
+                25,
+                28,
+                2,
+                5);
     }
 
     private static Sensor sensor(double exposure, double red, double blue) {

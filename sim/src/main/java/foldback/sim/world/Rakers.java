@@ -10,14 +10,19 @@ public final class Rakers {
 
     private Rakers() {}
 
-    /** One worker: where, which way, and what. */
-    private record Worker(double x, double z, double heading, double speed, double phase, Surface shirt) {}
+    /** How deep a raker stands in the brine, metres. */
+    private static final double IN_THE_PAN = 0.10;
+
+    /** One worker: where, which way, and what; y of the ground stood on, down. */
+    private record Worker(
+            double x, double z, double ground, double heading, double speed, double phase, Surface shirt) {}
 
     private static final List<Worker> WORKERS = List.of(
-            new Worker(2.75, 1.3, 2.6, 0, 0.0, Surface.SHIRT_RUST),
-            new Worker(-3.4, -1.2, 0.9, 0, 1.9, Surface.SHIRT_BLUE),
-            new Worker(6.4, 1.4, -1.9, 0, 3.1, Surface.SHIRT_GREEN),
-            new Worker(-0.55, 8.6, 3.05, 0.55, 0.7, Surface.SHIRT_BLUE));
+            new Worker(2.75, 1.3, IN_THE_PAN, 2.6, 0, 0.0, Surface.SHIRT_RUST),
+            new Worker(-3.4, -1.2, IN_THE_PAN, 0.9, 0, 1.9, Surface.SHIRT_BLUE),
+            new Worker(6.4, 1.4, IN_THE_PAN, -1.9, 0, 3.1, Surface.SHIRT_GREEN),
+            new Worker(-0.55, 8.6, 0, 3.05, 0.55, 0.7, Surface.SHIRT_BLUE),
+            new Worker(-6.70, 11.35, Scene.SHED_FLOOR, -1.72, 0, 0.4, Surface.SHIRT_RUST));
 
     /** The groups of shapes at a time, seconds; each group stays close together. */
     static List<List<Shape>> at(double time) {
@@ -40,7 +45,7 @@ public final class Rakers {
         double sz = -fx;
         double x = w.x + fx * w.speed * time;
         double z = w.z + fz * w.speed * time;
-        double ground = walks ? 0 : 0.10;
+        double ground = w.ground;
         double reach = walks ? 0 : 0.5 + 0.5 * Math.sin(beat);
         double lean = walks ? 0.04 : 0.16 + 0.20 * reach;
         double hip = ground - 0.92 + 0.02 * Math.abs(stride);

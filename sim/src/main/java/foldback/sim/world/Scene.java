@@ -6,6 +6,9 @@ import java.util.List;
 
 /** Everything that stands still on the Marlpan saltworks, built by a fixed seed. */
 final class Scene {
+    /** Height of the drying shed's floor of bricks, y down, metres. */
+    static final double SHED_FLOOR = -0.38;
+
     final List<Shape> shapes = new ArrayList<>();
     private int nextId;
     private final TileNoise lumps;
@@ -22,6 +25,7 @@ final class Scene {
         windPump(24, -52);
         farDyke();
         barrow();
+        bench(-8.75, 11.0, 0.32);
     }
 
     private int id() {
@@ -258,6 +262,24 @@ final class Scene {
         for (int i = 0; i < 3; i++) {
             crate(-1.0 + 0.05 * (i % 2), -0.14 - 0.27 * i, -1.9, 0.25 + 0.3 * i);
         }
+    }
+
+    /** The bench in the drying shed, with a crate and a post on it. */
+    private void bench(double x, double z, double yaw) {
+        double c = Math.cos(yaw);
+        double s = Math.sin(yaw);
+        double top = SHED_FLOOR - 0.82;
+        shapes.add(new Block(x, top, z, 0.32, 0.025, 0.62, yaw, Surface.WOOD, id()));
+        for (int side = -1; side <= 1; side += 2) {
+            for (int end = -1; end <= 1; end += 2) {
+                double px = x + c * 0.26 * side + s * 0.55 * end;
+                double pz = z - s * 0.26 * side + c * 0.55 * end;
+                shapes.add(new Block(px, SHED_FLOOR - 0.4, pz, 0.035, 0.4, 0.035, yaw, Surface.OLD_WOOD, id()));
+            }
+        }
+        crate(x + s * 0.25, top - 0.15, z + c * 0.25, yaw + 0.5);
+        shapes.add(new Rod(
+                x - s * 0.3, top, z - c * 0.3, x - s * 0.3, top - 0.24, z - c * 0.3, 0.05, 0.06, Surface.STEEL, id()));
     }
 
     /** An open crate of thin boards. */

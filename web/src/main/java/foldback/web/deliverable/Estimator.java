@@ -110,7 +110,7 @@ class Estimator {
     private static boolean alike(RenderSpec one, RenderSpec other) {
         return one.coding().preset().equals(other.coding().preset())
                 && one.codec() == other.codec()
-                && one.framing().isPresent() == other.framing().isPresent()
+                && one.layout().shape() == other.layout().shape()
                 && one.kernel() == other.kernel()
                 && one.transformed() == other.transformed();
     }

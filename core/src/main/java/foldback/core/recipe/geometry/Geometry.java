@@ -3,8 +3,10 @@ package foldback.core.recipe.geometry;
 import foldback.core.recipe.section.Decisions;
 import foldback.core.recipe.section.Section;
 import foldback.core.rig.Eye;
+import foldback.core.rig.EyePair;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
+import foldback.core.space.Position;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -88,7 +90,7 @@ public record Geometry(Rig rig, String source, Optional<RigMeasure> measure, Opt
     }
 
     /**
-     * What one eye sees: the lenses of the other one are off.
+     * What one eye sees from where it is: the lenses of the other one are off.
      *
      * @throws IllegalArgumentException where no lens that is on serves the eye
      */
@@ -101,7 +103,20 @@ public record Geometry(Rig rig, String source, Optional<RigMeasure> measure, Opt
             throw new IllegalArgumentException(
                     "no lens is for the " + eye.name().toLowerCase(Locale.ROOT) + " eye");
         }
-        return others.size() == off.size() ? this : withOff(others);
+        Geometry seen = others.size() == off.size() ? this : withOff(others);
+        return EyePair.of(rigOn())
+                .filter(pair -> eye != Eye.BOTH)
+                .map(pair -> seen.from(pair.of(eye)))
+                .orElse(seen);
+    }
+
+    /** The same rig about another place of it. */
+    private Geometry from(Position place) {
+        Position back = new Position(-place.x(), -place.y(), -place.z());
+        List<RigLens> lenses = rig.lenses().stream()
+                .map(lens -> lens.withPupil(lens.pupil().plus(back)))
+                .toList();
+        return new Geometry(new Rig(rig.name(), lenses), source, measure, points, off);
     }
 
     /** The rig of the lenses that are on. */
