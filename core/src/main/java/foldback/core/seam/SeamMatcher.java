@@ -21,23 +21,42 @@ public final class SeamMatcher {
      * @param meetingMetres where the lenses' pictures agree without any of this
      */
     public SeamMatcher(Rig rig, SeamStrip strip, double meetingMetres, SeamSettings settings) {
+        this(rig, strip, meetingMetres, Range.of(rig, strip, meetingMetres, settings), settings);
+    }
+
+    /**
+     * Looks for things that lie apart across a strip by what is stated.
+     *
+     * @param rig stated for the pictures that will be looked at
+     * @param meetingMetres where the lenses' pictures agree without any of this
+     */
+    public SeamMatcher(Rig rig, SeamStrip strip, double meetingMetres, Range range, SeamSettings settings) {
         this.strip = strip;
         firstView = new StripView(strip, rig.lenses().get(strip.first()), meetingMetres);
         secondView = new StripView(strip, rig.lenses().get(strip.second()), meetingMetres);
         shares = shares(strip);
-        double baseline = Math.max(settings.leastBaselineMetres(), SeamStrip.baseline(rig, strip));
-        // What is near lies behind the first lens's direction and ahead of the second one's.
-        double least = -baseline * (1 / settings.nearestMetres() - 1 / meetingMetres) - settings.slackRad();
-        double most = baseline / meetingMetres + settings.slackRad();
         double coarse = 2 * strip.stepRad();
         search = new DisparitySearch(
                 strip.columns() / 2,
                 strip.rows() / 2,
                 strip.isRing(),
                 halved(shares),
-                (int) Math.floor(least / coarse),
-                (int) Math.ceil(most / coarse));
+                (int) Math.floor(range.least / coarse),
+                (int) Math.ceil(range.most / coarse));
         registration = new NodeRegistration(strip, shares, settings);
+    }
+
+    /**
+     * How far apart things may lie across a strip, radians towards the first lens's side: what is near lies behind the first lens's
+     * direction and ahead of the second one's.
+     */
+    public record Range(double least, double most) {
+        private static Range of(Rig rig, SeamStrip strip, double meetingMetres, SeamSettings settings) {
+            double baseline = Math.max(settings.leastBaselineMetres(), SeamStrip.baseline(rig, strip));
+            return new Range(
+                    -baseline * (1 / settings.nearestMetres() - 1 / meetingMetres) - settings.slackRad(),
+                    baseline / meetingMetres + settings.slackRad());
+        }
     }
 
     private static float[] shares(SeamStrip strip) {

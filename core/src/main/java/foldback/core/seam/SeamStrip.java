@@ -36,12 +36,15 @@ public final class SeamStrip {
     private final int rows;
     private final double alongStep;
     private final double step;
+    /** Whether both lenses are looked away from alike everywhere. */
+    private final boolean alike;
     /** How far the overlap reaches at each probe, radians from the seam. */
     private final float[] low;
 
     private final float[] high;
 
-    private SeamStrip(int first, int second, Rotation stripFromRig, Reach reach, double wantedStep) {
+    private SeamStrip(int first, int second, Rotation stripFromRig, Reach reach, double wantedStep, boolean alike) {
+        this.alike = alike;
         this.first = first;
         this.second = second;
         this.stripFromRig = stripFromRig;
@@ -97,7 +100,29 @@ public final class SeamStrip {
         double finest = 1 / Math.max(one.lens().focalPx(), two.lens().focalPx());
         return reach.count * 2 * Math.PI / PROBES < LEAST_LENGTH_RAD
                 ? Optional.empty()
-                : Optional.of(new SeamStrip(i, k, stripFromRig, reach, Math.max(settings.stepRad(), finest)));
+                : Optional.of(new SeamStrip(i, k, stripFromRig, reach, Math.max(settings.stepRad(), finest), false));
+    }
+
+    /**
+     * All that two eyes see, unrolled about the line through them: columns are half planes from that line on, rows go from the left eye's
+     * side to the right one's, which is the first. What is near lies apart across it, and nothing lies apart along it.
+     *
+     * @param rig of the left eye's lens and the right eye's, each seen from its eye's own place
+     * @param meetingMetres for what pupils differ from there
+     */
+    public static SeamStrip ofEyes(Rig rig, double meetingMetres, SeamSettings settings) {
+        Rotation stripFromRig = Rotation.between(new Direction(1, 0, 0), Direction.UP);
+        RigLens left = rig.lenses().get(0);
+        RigLens right = rig.lenses().get(1);
+        Reach reach = new Reach(
+                new LensView(right, stripFromRig.inverse(), meetingMetres),
+                new LensView(left, stripFromRig.inverse(), meetingMetres),
+                direction -> false,
+                settings.reachRad());
+        if (reach.count == 0) {
+            throw new IllegalArgumentException("the two eyes see nothing alike");
+        }
+        return new SeamStrip(1, 0, stripFromRig, reach, settings.stepRad(), true);
     }
 
     /** Whether a third lens sees a direction of the strip clearly better than both do: the seam runs elsewhere there. */
@@ -234,6 +259,11 @@ public final class SeamStrip {
         return column(stripFromRig.apply(seen).yaw());
     }
 
+    /** The row of a direction of the rig. */
+    public double rowOf(Direction seen) {
+        return row(acrossOf(seen));
+    }
+
     double column(double along) {
         double turns = (along - from) / (2 * Math.PI);
         return (turns - Math.floor(turns)) * 2 * Math.PI / alongStep - 0.5;
@@ -276,6 +306,9 @@ public final class SeamStrip {
      * @param across of it
      */
     public double share(double along, double across) {
+        if (alike) {
+            return 0.5;
+        }
         double probe = (along + Math.PI) / (2 * Math.PI) * PROBES;
         int before = (int) Math.floor(probe);
         double part = probe - before;

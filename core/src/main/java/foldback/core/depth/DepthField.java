@@ -1,0 +1,133 @@
+package foldback.core.depth;
+
+import foldback.core.seam.SeamFlow;
+import foldback.core.seam.SeamStrip;
+import foldback.core.space.Direction;
+import java.util.Arrays;
+import java.util.OptionalDouble;
+import java.util.stream.IntStream;
+
+/**
+ * How far apart two eyes see what they see at one moment. Disparity is how far to the right the left eye sees a thing of where the right
+ * eye does: 0 for what is far, more for what is nearer. Immutable.
+ */
+public final class DepthField {
+    /** Of nodes around a place, those that count beside it. */
+    private static final int AROUND = 1;
+    /** Of nodes that are told, the share with the largest vertical mismatch that may be errors of matching. */
+    private static final double DOUBTED = 0.02;
+
+    private final SeamStrip strip;
+    private final SeamFlow flow;
+    private final double leastSure;
+
+    DepthField(SeamStrip strip, SeamFlow flow, double leastSure) {
+        this.strip = strip;
+        this.flow = flow;
+        this.leastSure = leastSure;
+    }
+
+    /** Nodes from one line beside the eyes to the other. */
+    public int rows() {
+        return flow.rows();
+    }
+
+    /** Nodes about the line through the eyes. */
+    public int columns() {
+        return flow.columns();
+    }
+
+    /** The direction of a node, amid what both eyes see of a thing. */
+    public Direction direction(int column, int row) {
+        return strip.direction(middle(column), middle(row));
+    }
+
+    private static double middle(int node) {
+        return node * SeamStrip.MULTIPLE + (SeamStrip.MULTIPLE - 1) / 2.0;
+    }
+
+    /** Disparity at a node, told or filled in from around. */
+    public double disparity(int column, int row) {
+        return -flow.across()[row * flow.columns() + column];
+    }
+
+    /** Vertical mismatch at a node: how much lower the left eye sees a thing, told or filled in. */
+    public double vertical(int column, int row) {
+        // The further up a column is, the less is along it.
+        return flow.along()[row * flow.columns() + column] * Math.cos(strip.across(middle(row)));
+    }
+
+    /** How sure both are, 0 to 1. */
+    public double sure(int column, int row) {
+        return flow.sure()[row * flow.columns() + column];
+    }
+
+    /** Whether both are told of a node. */
+    public boolean isTold(int column, int row) {
+        return sure(column, row) >= leastSure;
+    }
+
+    /** The disparity of what is seen in a direction, amid both eyes: the median of what is told around it; nothing where nothing is. */
+    public OptionalDouble disparityAt(Direction seen) {
+        int column = (int) Math.round((strip.columnOf(seen) - middle(0)) / SeamStrip.MULTIPLE);
+        int row = (int) Math.round((strip.rowOf(seen) - middle(0)) / SeamStrip.MULTIPLE);
+        double[] around = IntStream.range(0, (2 * AROUND + 1) * (2 * AROUND + 1))
+                .filter(n -> isInside(column - AROUND + n % (2 * AROUND + 1), row - AROUND + n / (2 * AROUND + 1)))
+                .filter(n -> isTold(column - AROUND + n % (2 * AROUND + 1), row - AROUND + n / (2 * AROUND + 1)))
+                .mapToDouble(
+                        n -> disparity(column - AROUND + n % (2 * AROUND + 1), row - AROUND + n / (2 * AROUND + 1)))
+                .sorted()
+                .toArray();
+        return around.length == 0 ? OptionalDouble.empty() : OptionalDouble.of(around[around.length / 2]);
+    }
+
+    private boolean isInside(int column, int row) {
+        return column >= 0 && column < columns() && row >= 0 && row < rows();
+    }
+
+    /** The disparity that a share of all that is told stays below, by how much of the sphere it takes; NaN where nothing is told. */
+    public double quantile(double share) {
+        int[] told = told();
+        Integer[] order = Arrays.stream(told).boxed().toArray(Integer[]::new);
+        Arrays.sort(order, (a, b) -> Double.compare(-flow.across()[a], -flow.across()[b]));
+        double all = Arrays.stream(told).mapToDouble(this::weight).sum();
+        double sum = 0;
+        for (int node : order) {
+            sum += weight(node);
+            if (sum >= share * all) {
+                return -flow.across()[node];
+            }
+        }
+        return Double.NaN;
+    }
+
+    /** The root mean square of the vertical mismatch of what is told; NaN where nothing is. */
+    public double verticalRms() {
+        double[] squares = Arrays.stream(told())
+                .mapToDouble(node -> {
+                    double off = vertical(node % columns(), node / columns());
+                    return off * off;
+                })
+                .sorted()
+                .toArray();
+        int counted = (int) Math.round(squares.length * (1 - DOUBTED));
+        return Math.sqrt(Arrays.stream(squares, 0, counted).average().orElse(Double.NaN));
+    }
+
+    /** Share of what is measured that is told, by how much of the sphere it takes. */
+    public double toldShare() {
+        double all =
+                IntStream.range(0, columns() * rows()).mapToDouble(this::weight).sum();
+        return Arrays.stream(told()).mapToDouble(this::weight).sum() / all;
+    }
+
+    private int[] told() {
+        return IntStream.range(0, columns() * rows())
+                .filter(node -> flow.sure()[node] >= leastSure)
+                .toArray();
+    }
+
+    private double weight(int node) {
+        return Math.cos(strip.across(middle(node / columns())));
+    }
+}
