@@ -3,6 +3,7 @@ package foldback.cli;
 import foldback.core.recipe.Recipe;
 import foldback.core.run.Evidence;
 import foldback.core.run.Run;
+import foldback.engine.depth.TakeDepth;
 import foldback.engine.gather.ClipHealths;
 import foldback.engine.preview.Previewer;
 import foldback.engine.proxy.Proxies;
@@ -101,6 +102,8 @@ final class WorkCommand implements Callable<Integer> {
             TakeSync sync = new TakeSync(
                     new Sounds(work.resolve("sounds")), new PictureTracks(work.resolve("pictures"), Optional.empty()));
             Map<Class<?>, Object> parts = Map.of(
+                    TakeDepth.class,
+                    new TakeDepth(previewer),
                     Previewer.class,
                     previewer,
                     TakeSync.class,

@@ -1,5 +1,6 @@
 package foldback.core.depth;
 
+import foldback.core.rig.Eye;
 import foldback.core.seam.SeamFlow;
 import foldback.core.seam.SeamStrip;
 import foldback.core.space.Direction;
@@ -14,6 +15,8 @@ import java.util.stream.IntStream;
 public final class DepthField {
     /** Of nodes around a place, those that count beside it. */
     private static final int AROUND = 1;
+    /** Of looking where a thing lies that one eye sees. */
+    private static final int ROUNDS = 4;
     /** Of nodes that are told, the share with the largest vertical mismatch that may be errors of matching. */
     private static final double DOUBTED = 0.02;
 
@@ -69,13 +72,33 @@ public final class DepthField {
 
     /** The disparity of what is seen in a direction, amid both eyes: the median of what is told around it; nothing where nothing is. */
     public OptionalDouble disparityAt(Direction seen) {
-        int column = (int) Math.round((strip.columnOf(seen) - middle(0)) / SeamStrip.MULTIPLE);
-        int row = (int) Math.round((strip.rowOf(seen) - middle(0)) / SeamStrip.MULTIPLE);
-        double[] around = IntStream.range(0, (2 * AROUND + 1) * (2 * AROUND + 1))
-                .filter(n -> isInside(column - AROUND + n % (2 * AROUND + 1), row - AROUND + n / (2 * AROUND + 1)))
-                .filter(n -> isTold(column - AROUND + n % (2 * AROUND + 1), row - AROUND + n / (2 * AROUND + 1)))
-                .mapToDouble(
-                        n -> disparity(column - AROUND + n % (2 * AROUND + 1), row - AROUND + n / (2 * AROUND + 1)))
+        return disparityAt(strip.columnOf(seen), strip.rowOf(seen));
+    }
+
+    /**
+     * The disparity of what one eye sees in a direction, which lies half of it beside where it is seen amid both; nothing where nothing is
+     * told there.
+     */
+    public OptionalDouble disparityAt(Direction seen, Eye eye) {
+        double beside = eye == Eye.BOTH ? 0 : (eye == Eye.LEFT ? -0.5 : 0.5) / strip.stepRad();
+        double row = strip.rowOf(seen);
+        double column = strip.columnOf(seen);
+        OptionalDouble found = disparityAt(column, row);
+        for (int round = 0; round < ROUNDS && found.isPresent(); round++) {
+            OptionalDouble there = disparityAt(column, row + beside * found.getAsDouble());
+            found = there.isPresent() ? there : found;
+        }
+        return found;
+    }
+
+    private OptionalDouble disparityAt(double atColumn, double atRow) {
+        int column = (int) Math.round((atColumn - middle(0)) / SeamStrip.MULTIPLE);
+        int row = (int) Math.round((atRow - middle(0)) / SeamStrip.MULTIPLE);
+        double[] around = IntStream.rangeClosed(row - AROUND, row + AROUND)
+                .boxed()
+                .flatMapToDouble(y -> IntStream.rangeClosed(column - AROUND, column + AROUND)
+                        .filter(x -> isInside(x, y) && isTold(x, y))
+                        .mapToDouble(x -> disparity(x, y)))
                 .sorted()
                 .toArray();
         return around.length == 0 ? OptionalDouble.empty() : OptionalDouble.of(around[around.length / 2]);

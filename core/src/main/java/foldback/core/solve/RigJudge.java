@@ -22,7 +22,7 @@ final class RigJudge {
     private static final double SURE_RIVAL_RAD = Math.toRadians(0.02);
     private static final double CHECK_RIVAL_RAD = Math.toRadians(0.4);
     private static final double SURE_RESIDUAL_RAD = Math.toRadians(0.06);
-    /** What is expected over the whole of two lenses that are known inside, too. */
+    /** What is expected over the whole of two lenses that are known inside, too; two eyes see all of each other. */
     private static final double SURE_LENS_RAD = Math.toRadians(0.06);
 
     /** Lenses that see by that share more or less wide than the card says are hardly of its kind. */
@@ -93,7 +93,7 @@ final class RigJudge {
             return new Judgement(Verdict.CHECK, Reason.of(RigReason.FEW_POINTS, slot, believed[poorest]), figure);
         }
         boolean crossed = result.crossed() >= SURE_POINTS;
-        if (lenses == 2 && !(crossed && result.uncertainty().lensRad() <= SURE_LENS_RAD)) {
+        if (lenses == 2 && !card.isStereo() && !(crossed && result.uncertainty().lensRad() <= SURE_LENS_RAD)) {
             boolean oneMoment =
                     points.stream().mapToInt(TiePoint::moment).distinct().count() == 1;
             return new Judgement(

@@ -70,6 +70,10 @@ public final class RigStage implements Stage {
         Evidence evidence = evidence(recipe.geometry(), view.shown().clips().size());
         String reason = evidence.reason() + off(recipe.geometry().off());
         Verdict verdict = evidence.verdict();
+        if (recipe.geometry().rigOn().isStereo()) {
+            // Eyes look ahead, and are not meant to see all round.
+            return new Evidence(verdict, reason, evidence.figure());
+        }
         Coverage coverage = TakeRig.coverage(recipe, view.take(), Rotation.IDENTITY, COARSE_COLUMNS);
         if (coverage.holeShare() > LEAST_HOLE) {
             reason += String.format(
@@ -91,7 +95,7 @@ public final class RigStage implements Stage {
                     Verdict.CHECK, "Not measured on this take.", geometry.rig().name());
         }
         RigMeasure measure = geometry.measure().get();
-        String figure = figure(measure);
+        String figure = figure(measure, geometry.rigOn().isStereo() ? "between the eyes" : "at seams");
         if (measure.pairs().isEmpty()) {
             return new Evidence(measure.verdict(), measure.reason(), "not solved");
         }
@@ -107,10 +111,10 @@ public final class RigStage implements Stage {
     }
 
     /** What is to be expected at the seams; of solves before that was told, what the points are off by. */
-    private static String figure(RigMeasure measure) {
+    private static String figure(RigMeasure measure, String where) {
         return measure.expected()
-                .map(expected ->
-                        String.format(Locale.ROOT, "%.3f\u00b0 expected at seams", Math.toDegrees(expected.seamsRad())))
+                .map(expected -> String.format(
+                        Locale.ROOT, "%.3f\u00b0 expected %s", Math.toDegrees(expected.seamsRad()), where))
                 .orElseGet(() -> String.format(
                         Locale.ROOT, "points agree to %.3f\u00b0", Math.toDegrees(measure.residualRad())));
     }

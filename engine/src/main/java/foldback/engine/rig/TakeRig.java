@@ -61,7 +61,7 @@ public final class TakeRig {
         Rig fitting = fitted(card, clips);
         request.moments().forEach(moment -> clips.forEach(clip -> checkShown(clip, moment)));
         Optional<TurnChooser.Choice> turns =
-                tellsOfTurns(request, clips) ? turns(fitting, clips, frames, request, run) : Optional.empty();
+                tellsOfTurns(card, request, clips) ? turns(fitting, clips, frames, request, run) : Optional.empty();
         List<Double> turned = turns.map(TurnChooser.Choice::turned).orElse(List.of());
         List<Double> moments = request.moments();
         List<Reason> chosen = List.of();
@@ -88,9 +88,10 @@ public final class TakeRig {
                 .choose(commonSpan(clips), request.moments().stream().findFirst(), run);
     }
 
-    /** More lenses than two tell all of each other's inside; and a turn tells nothing of where unknown lenses point. */
-    private static boolean tellsOfTurns(RigRequest request, List<TakeClip> clips) {
+    /** More lenses than two, and two eyes, tell all of each other's inside; and a turn tells nothing of where unknown lenses point. */
+    private static boolean tellsOfTurns(Rig card, RigRequest request, List<TakeClip> clips) {
         return clips.size() == 2
+                && !card.isStereo()
                 && request.start() != RigRequest.Start.NOTHING
                 && request.order() == RigRequest.Order.GIVEN
                 && request.free().focal() != SolveSettings.Freedom.HELD

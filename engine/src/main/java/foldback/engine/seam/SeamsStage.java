@@ -3,6 +3,8 @@ package foldback.engine.seam;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.SeamMeasure;
 import foldback.core.recipe.Seams;
+import foldback.core.rig.Eye;
+import foldback.core.rig.Rig;
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;
 import foldback.core.seam.guard.GuardReach;
@@ -16,6 +18,7 @@ import foldback.engine.take.Take;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /** Where and how lenses meet. */
 public final class SeamsStage implements Stage {
@@ -49,6 +52,9 @@ public final class SeamsStage implements Stage {
     @Override
     public Evidence evidence(StageView view) {
         Seams seams = view.recipe().seams();
+        if (eachEyeHasOneLens(view.recipe().geometry().rigOn())) {
+            return new Evidence(Verdict.NOT_NEEDED, "Each eye sees through one lens: there is no seam.", "no seams");
+        }
         double degrees = Math.toDegrees(seams.feather());
         String feather = degrees == 0 ? "hard cut" : String.format(Locale.ROOT, "feather %.1f\u00b0", degrees);
         String way = switch (seams.way()) {
@@ -85,6 +91,15 @@ public final class SeamsStage implements Stage {
             case FEATHER, BANDS -> "; flow would bring it together, a path go round it.";
         };
         return new Evidence(Verdict.CHECK, apart + end, figure);
+    }
+
+    private static boolean eachEyeHasOneLens(Rig rig) {
+        return rig.isStereo()
+                && Stream.of(Eye.LEFT, Eye.RIGHT)
+                        .allMatch(eye -> rig.lenses().stream()
+                                        .filter(lens -> lens.eye().serves(eye))
+                                        .count()
+                                == 1);
     }
 
     private static String sentence(GuardReach beyond) {

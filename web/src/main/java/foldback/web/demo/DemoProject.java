@@ -48,7 +48,8 @@ class DemoProject {
             new DemoTake("sluice-path", "the sluice path", false, true),
             new DemoTake("among-the-rakers", "among the rakers", false, false),
             new DemoTake("sluice-path-one-file", "the sluice path in one file", true, false),
-            new DemoTake("cart-ride", "the cart ride", false, true));
+            new DemoTake("cart-ride", "the cart ride", false, true),
+            new DemoTake("in-the-shed", "in the shed", false, true));
 
     /** @param inSync whether its clips were started together */
     private record DemoTake(String folder, String name, boolean oneFile, boolean inSync) {}

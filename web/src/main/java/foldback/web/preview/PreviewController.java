@@ -8,6 +8,8 @@ import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
+import foldback.core.warp.projection.PartSphere;
+import foldback.engine.picture.Eyes;
 import foldback.engine.picture.Target;
 import foldback.engine.preview.Previewer;
 import foldback.engine.recipe.RecipePatch;
@@ -139,16 +141,26 @@ class PreviewController {
      *
      * @param framing the name of the framing that is shown; empty for the whole sphere
      * @param look "clipped" marks what is clipped, "signal" shows values as they are, "cut" leaves out all blending, "quick" is
-     *     made from proxies, however coarse they are for it; see {@link Meetings}
+     *     made from proxies, however coarse they are for it, "half" shows the 180 degrees ahead on a square, "eyes" both eyes' views
+     *     beside each other, each of the width asked for, "left" and "right" one of them; see {@link Meetings}
      */
     private record Asked(int width, Optional<String> framing, List<String> look) {
         Target target(Recipe recipe, Take shown) {
             Target.Colours colours = look.contains("signal") ? Target.Colours.FOOTAGE : Target.Colours.VIEWING;
-            Target sphere = Target.plain(new Canvas(width, width / 2), Kernel.QUICK, colours)
+            Canvas canvas =
+                    look.contains("half") ? new Canvas(width, width, PartSphere.HALF) : new Canvas(width, width / 2);
+            Target sphere = Target.plain(canvas, Kernel.QUICK, colours)
+                    .withEyes(eyes())
                     .withMarks(look.contains("clipped") ? Target.Marks.CLIPPING : Target.Marks.NONE)
                     .withMeeting(Meetings.of(look, shown));
             return framing.map(name -> framed(sphere, recipe.framing().named(name)))
                     .orElse(sphere);
+        }
+
+        private Eyes eyes() {
+            return look.contains("eyes")
+                    ? Eyes.LEFT_BESIDE_RIGHT
+                    : look.contains("left") ? Eyes.LEFT : look.contains("right") ? Eyes.RIGHT : Eyes.ONE;
         }
 
         private Target framed(Target sphere, Framing framing) {

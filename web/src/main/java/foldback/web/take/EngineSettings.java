@@ -1,5 +1,6 @@
 package foldback.web.take;
 
+import foldback.engine.depth.TakeDepth;
 import foldback.engine.gather.ClipHealths;
 import foldback.engine.level.LevelLines;
 import foldback.engine.play.Player;
@@ -90,6 +91,11 @@ class EngineSettings {
         return new TakeFlows(
                 properties.work().resolve("flows"),
                 properties.role().equals(Role.PAGES) ? 0 : TakeFlows.AHEAD_OF_RENDERS);
+    }
+
+    @Bean
+    TakeDepth takeDepth(Previewer previewer) {
+        return new TakeDepth(previewer);
     }
 
     @Bean

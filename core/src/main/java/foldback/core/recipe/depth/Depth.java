@@ -15,9 +15,11 @@ import java.util.function.UnaryOperator;
  * @param screen the disparity of what lies at the screen plane, over time, radians: 0 puts what is far there, more what is nearer
  * @param edge how far from what is ahead the eyes show something, radians; empty for all that they see
  * @param edgeSoft over what of it the picture fades, radians
+ * @param shownOn what it is watched on: what is comfortable follows from it
  * @param measure what was measured of the take's depth
  */
-public record Depth(Track<Amount> screen, Optional<Double> edge, double edgeSoft, Optional<DepthMeasure> measure)
+public record Depth(
+        Track<Amount> screen, Optional<Double> edge, double edgeSoft, ShownOn shownOn, Optional<DepthMeasure> measure)
         implements Decisions<Depth> {
     public static final double MOST_SCREEN = Math.toRadians(20);
     public static final double LEAST_EDGE = Math.toRadians(20);
@@ -26,8 +28,16 @@ public record Depth(Track<Amount> screen, Optional<Double> edge, double edgeSoft
     public static final double USUAL_EDGE_SOFT = Math.toRadians(3);
 
     public static final Depth NONE =
-            new Depth(Track.still(Amount.ZERO), Optional.empty(), USUAL_EDGE_SOFT, Optional.empty());
+            new Depth(Track.still(Amount.ZERO), Optional.empty(), USUAL_EDGE_SOFT, ShownOn.HEADSET, Optional.empty());
     public static final Section<Depth> SECTION = Section.of("depth", Depth.class, NONE);
+
+    /** What depth is watched on. */
+    public enum ShownOn {
+        /** It shows directions as they were: what is far has no disparity. */
+        HEADSET,
+        /** It stands a few metres away, and its disparities are offsets on it. */
+        SCREEN
+    }
 
     public Depth {
         for (Key<Amount> key : screen.keys()) {
@@ -45,12 +55,12 @@ public record Depth(Track<Amount> screen, Optional<Double> edge, double edgeSoft
     }
 
     public Depth withMeasure(DepthMeasure found) {
-        return new Depth(screen, edge, edgeSoft, Optional.of(found));
+        return new Depth(screen, edge, edgeSoft, shownOn, Optional.of(found));
     }
 
     /** Without what was measured: for another take. */
     public Depth unmeasured() {
-        return new Depth(screen, edge, edgeSoft, Optional.empty());
+        return new Depth(screen, edge, edgeSoft, shownOn, Optional.empty());
     }
 
     /** What was measured is of lenses in their old slots. */

@@ -2,6 +2,7 @@ import { element, fromTemplate, part } from "../../page/parts.js";
 import { clock } from "../format.js";
 import { stageOf } from "../stage/stages.js";
 import { ContactPane } from "./contactPane.js";
+import { EyesPane } from "./eyesPane.js";
 import { FramePane } from "./framePane.js";
 import { LensPane } from "./lensPane.js";
 import { LookPane } from "./lookPane.js";
@@ -11,12 +12,12 @@ import { SeamPane } from "./seamPane.js";
 import { SpherePane } from "./spherePane.js";
 import { WavesPane } from "./wavesPane.js";
 
-const KINDS = { sphere: SpherePane, look: LookPane, contact: ContactPane, lens: LensPane, waves: WavesPane, pair: PairPane, seam: SeamPane, frame: FramePane, scope: ScopePane };
+const KINDS = { sphere: SpherePane, look: LookPane, contact: ContactPane, lens: LensPane, waves: WavesPane, pair: PairPane, seam: SeamPane, frame: FramePane, eyes: EyesPane, scope: ScopePane };
 
 const MOST = 3;
 const NEXT = ["", "Two panes", "Three panes", "One pane"];
 
-const HOLDS = ["sphere", "look", "contact", "lens", "pair", "seam", "frame", "scope"];
+const HOLDS = ["sphere", "look", "contact", "lens", "pair", "seam", "frame", "eyes", "scope"];
 
 /** A pane's frame: which view it shows, its tools and what it says. */
 class Pane {

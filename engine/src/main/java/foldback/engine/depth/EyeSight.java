@@ -1,0 +1,73 @@
+package foldback.engine.depth;
+
+import foldback.core.depth.DepthField;
+import foldback.core.recipe.Recipe;
+import foldback.core.rig.Eye;
+import foldback.core.space.Direction;
+import foldback.core.space.Rotation;
+import foldback.engine.steady.TakeShake;
+import foldback.engine.take.Take;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalDouble;
+
+/** What the eyes' pictures of a take show how far away, by places of those pictures. */
+public final class EyeSight {
+    private final TakeDepth depth;
+    private final TakeShake shake;
+
+    public EyeSight(TakeDepth depth, TakeShake shake) {
+        this.depth = depth;
+        this.shake = shake;
+    }
+
+    /**
+     * The disparity of what an eye's picture shows in a direction.
+     *
+     * @param shown the clips of the lenses that are on
+     * @param eye whose picture it is
+     * @param seen of that picture's canvas
+     */
+    public OptionalDouble disparityAt(Recipe recipe, Take shown, double seconds, Eye eye, Direction seen) {
+        Rotation turn = shake.rigFromCanvas(recipe, shown, seconds).times(turned(recipe, seconds, eye));
+        return depth.at(recipe, shown, seconds).disparityAt(turn.apply(seen), eye);
+    }
+
+    /** By how much an eye's picture is turned to the screen plane. */
+    private static Rotation turned(Recipe recipe, double seconds, Eye eye) {
+        double share = eye == Eye.LEFT ? 0.5 : eye == Eye.RIGHT ? -0.5 : 0;
+        return Rotation.ofYawPitchRoll(
+                share * recipe.depth().screen().at(seconds).value(), 0, 0);
+    }
+
+    /**
+     * What is told of a place.
+     *
+     * @param seen in the canvas, amid both eyes
+     * @param disparity radians, as it was filmed
+     * @param vertical mismatch, radians; how much lower the left eye sees it
+     */
+    public record Told(Direction seen, double disparity, double vertical) {}
+
+    /**
+     * What is told all over the picture.
+     *
+     * @param step every how many nodes each way
+     */
+    public List<Told> all(Recipe recipe, Take shown, double seconds, int step) {
+        Rotation canvasFromRig = shake.rigFromCanvas(recipe, shown, seconds).inverse();
+        DepthField field = depth.at(recipe, shown, seconds);
+        List<Told> told = new ArrayList<>();
+        for (int row = step / 2; row < field.rows(); row += step) {
+            for (int column = step / 2; column < field.columns(); column += step) {
+                if (field.isTold(column, row)) {
+                    told.add(new Told(
+                            canvasFromRig.apply(field.direction(column, row)),
+                            field.disparity(column, row),
+                            field.vertical(column, row)));
+                }
+            }
+        }
+        return told;
+    }
+}

@@ -1,0 +1,98 @@
+package foldback.web.depth;
+
+import foldback.core.recipe.Recipe;
+import foldback.core.rig.Eye;
+import foldback.core.space.Direction;
+import foldback.engine.depth.EyeSight;
+import foldback.engine.depth.TakeDepth;
+import foldback.engine.steady.TakeShake;
+import foldback.engine.take.Take;
+import foldback.web.Role;
+import foldback.web.recipe.Recipes;
+import foldback.web.take.OpenTakes;
+import java.util.List;
+import java.util.OptionalDouble;
+import org.springframework.context.annotation.Profile;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** How far apart a take's eyes see things. */
+@RestController
+@Profile(Role.PAGES)
+@RequestMapping("/api/takes/{takeId}/revisions/{number}/depth")
+class DepthController {
+    private final Recipes recipes;
+    private final OpenTakes takes;
+    private final EyeSight sight;
+
+    DepthController(Recipes recipes, OpenTakes takes, TakeDepth depth, TakeShake shake) {
+        this.recipes = recipes;
+        this.takes = takes;
+        sight = new EyeSight(depth, shake);
+    }
+
+    /**
+     * What was pointed at.
+     *
+     * @param disparityDeg as it was filmed
+     */
+    record Pointed(double disparityDeg) {}
+
+    /**
+     * The disparity of what is pointed at in an eye's picture.
+     *
+     * @param yaw of the picture's canvas, degrees
+     * @param pitch of it
+     */
+    @GetMapping("/at")
+    Pointed at(
+            @PathVariable Long takeId,
+            @PathVariable int number,
+            @RequestParam double t,
+            @RequestParam Eye eye,
+            @RequestParam double yaw,
+            @RequestParam double pitch) {
+        Recipe recipe = recipes.revision(takeId, number).read();
+        Take shown = takes.of(recipe).showing(recipe);
+        Direction seen = Direction.ofYawPitch(Math.toRadians(yaw), Math.toRadians(pitch));
+        OptionalDouble disparity = sight.disparityAt(recipe, shown, t, eye, seen);
+        if (disparity.isEmpty()) {
+            throw new IllegalArgumentException(
+                    "How far away that is could not be told: both eyes must see it, and it needs some structure. Point at"
+                            + " something else that is as far away.");
+        }
+        return new Pointed(Math.toDegrees(disparity.getAsDouble()));
+    }
+
+    /** Every how many nodes each way a page is told of. */
+    private static final int STEP = 2;
+
+    /**
+     * What is told all over the picture at a moment.
+     *
+     * @param places of each: yaw and pitch in the canvas, disparity as it was filmed, and vertical mismatch, degrees
+     */
+    record Told(List<double[]> places) {}
+
+    @GetMapping
+    Told told(@PathVariable Long takeId, @PathVariable int number, @RequestParam double t) {
+        Recipe recipe = recipes.revision(takeId, number).read();
+        Take shown = takes.of(recipe).showing(recipe);
+        return new Told(sight.all(recipe, shown, t, STEP).stream()
+                .map(told -> new double[] {
+                    rounded(told.seen().yaw()),
+                    rounded(told.seen().pitch()),
+                    rounded(told.disparity()),
+                    rounded(told.vertical())
+                })
+                .toList());
+    }
+
+    /** Degrees to a thousandth. */
+    private static double rounded(double radians) {
+        return Math.round(Math.toDegrees(radians) * 1000) / 1000.0;
+    }
+}

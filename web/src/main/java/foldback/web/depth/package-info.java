@@ -1,0 +1,2 @@
+/** What pages ask of a take's depth. */
+package foldback.web.depth;

@@ -1,0 +1,170 @@
+import { part, element } from "../../page/parts.js";
+import { toast } from "../../page/toast.js";
+import { plain } from "../format.js";
+import { keyedField } from "../keyedField.js";
+import { changed, isKeyed, valueAt } from "../keyTrack.js";
+import { numberField } from "../numberField.js";
+import { backgroundJob } from "../sheet/job.js";
+
+const USUAL_SOFT = 3;
+const WIDEST_EDGE = 100;
+const DEGREES = 180 / Math.PI;
+const EYES = [["both", "both eyes"], ["left", "the left eye"], ["right", "the right eye"]];
+
+/** What both eyes see. */
+export const views = ["eyes"];
+
+const kept = (store) => store.kept.recipe.depth ?? { screen_deg: 0 };
+const now = (store) => store.section("depth") ?? { screen_deg: 0 };
+
+/** The disparity of what lies at the screen plane, degrees. */
+const screen = (store) => ({
+  id: "screen", label: "Screen plane", name: "the screen plane", unit: "°", step: 0.05, decimals: 2, most: 20, times: 1,
+  track: () => kept(store).screen_deg,
+  set: (track) => ({ depth: { ...kept(store), screen_deg: track } }),
+});
+
+export const tracks = (store) => [screen(store)].filter((of) => isKeyed(of.track()));
+
+/** The disparity at the screen plane at a moment, a draft's too. */
+export const screenAt = (store, time) => valueAt(now(store).screen_deg, time);
+
+/** Whether a click puts what is pointed at to the screen plane. */
+let placing = false;
+
+export function isStereo(store) {
+  const eyes = store.kept.recipe.rig.lenses.map(({ eye }) => eye);
+  return eyes.includes("left") && eyes.includes("right");
+}
+
+/** From eye to eye, metres. */
+function baseline(store) {
+  const middle = (eye) => {
+    const pupils = store.kept.recipe.rig.lenses.filter((lens) => lens.eye === eye).map((lens) => lens.pupil_m[0]);
+    return pupils.reduce((sum, x) => sum + x, 0) / pupils.length;
+  };
+  return Math.abs(middle("right") - middle("left")) || 0.064;
+}
+
+/** How far away what has a disparity is, in words. */
+export function distance(store, disparity) {
+  const metres = (baseline(store) * DEGREES) / disparity;
+  return metres > 0 && metres < 100 ? `${plain(metres, metres < 10 ? 2 : 0)} m` : "far away";
+}
+
+/** Which lens serves which eye, the screen plane, the edge, and what it is watched on. */
+export function sheet(root, store) {
+  placing = false;
+  eyeChoices(root, store);
+  part(root, "stereo").hidden = !isStereo(store);
+  if (!isStereo(store)) {
+    return undefined;
+  }
+  const button = part(root, "measure");
+  const measured = Boolean(kept(store).measure);
+  const idle = measured ? "Measure again" : "Measure the depth";
+  button.textContent = idle;
+  button.classList.toggle("main", !measured);
+  const start = backgroundJob(root, store, { stage: "depth", job: "measure" }, { button, idle, busy: "Measuring" });
+  button.addEventListener("click", () => start({ from: store.range.from, to: store.range.to }));
+  range(root, store);
+  const plane = keyedField(store, screen(store));
+  part(root, "screen").append(plane.field);
+  const place = part(root, "place");
+  place.addEventListener("click", () => {
+    placing = !placing;
+    place.setAttribute("aria-pressed", String(placing));
+    part(root, "place-hint").textContent = placing ? "Click a thing in the picture: it comes to lie at the screen plane." : "";
+  });
+  part(root, "far").addEventListener("click", () => keepScreen(store, 0, "Far things at the screen plane"));
+  const shownOn = part(root, "shown-on");
+  shownOn.value = now(store).shown_on ?? "headset";
+  shownOn.addEventListener("change", () => store.keep(`Watched on a ${shownOn.value}`, { depth: { ...kept(store), shown_on: shownOn.value } }));
+  edge(root, store);
+  const show = () => plane.show();
+  const follow = () => (root.isConnected && plane.field.isConnected ? show() : store.removeEventListener("time", follow));
+  store.addEventListener("time", follow);
+  return show;
+}
+
+function keepScreen(store, disparity, label) {
+  const of = screen(store);
+  const value = Number(disparity.toFixed(3));
+  return store.keep(label, of.set(changed(of.track(), store.time, 1 / store.kept.rate, value)));
+}
+
+/** A lens for each eye; two lenses can be exchanged. */
+function eyeChoices(root, store) {
+  const { rig } = store.kept.recipe;
+  const keep = (label, eyeOf) => store.keep(label, {
+    rig: { ...rig, lenses: rig.lenses.map(({ eye, ...lens }) => (eyeOf(lens.slot, eye) === "both" ? lens : { ...lens, eye: eyeOf(lens.slot, eye) })) },
+  });
+  for (const { slot, eye = "both" } of rig.lenses) {
+    const id = `eye-of-${slot}`;
+    const choice = element("select", { id, class: "choice", "data-test": `eye-${slot}` });
+    choice.append(...EYES.map(([value, name]) => element("option", { value }, name)));
+    choice.value = eye;
+    choice.addEventListener("change", () => keep(`Lens ${slot} for ${choice.selectedOptions[0].textContent}`, (other, before) => (other === slot ? choice.value : before ?? "both")));
+    const row = element("div", { class: "field" });
+    row.append(element("label", { for: id }, `Lens ${slot} serves`), choice);
+    part(root, "eyes").append(row);
+  }
+  const swap = part(root, "swap");
+  swap.hidden = !isStereo(store);
+  const other = { left: "right", right: "left", both: "both" };
+  swap.addEventListener("click", () => keep("Swap the eyes", (slot, eye = "both") => other[eye]));
+}
+
+/** The nearest and the farthest thing of all moments, to go to. */
+function range(root, store) {
+  const moments = kept(store).measure?.moments ?? [];
+  part(root, "range").hidden = moments.length === 0;
+  if (moments.length === 0) {
+    return;
+  }
+  const nearest = moments.reduce((a, b) => (b.near_deg > a.near_deg ? b : a));
+  const farthest = moments.reduce((a, b) => (b.far_deg < a.far_deg ? b : a));
+  const go = (name, moment, disparity) => {
+    const link = part(root, name);
+    link.textContent = `${plain(disparity, 2)}°, ${distance(store, disparity)}, at ${plain(moment.at_s, 1)} s`;
+    link.addEventListener("click", () => store.setTime(moment.at_s));
+  };
+  go("nearest", nearest, nearest.near_deg);
+  go("farthest", farthest, farthest.far_deg);
+}
+
+/** How far from what is ahead the eyes show something; as far as they see where it is left open. */
+function edge(root, store) {
+  const set = (value) => {
+    const { edge_deg, ...others } = kept(store);
+    return value < WIDEST_EDGE ? { ...others, edge_deg: value } : others;
+  };
+  part(root, "edge").append(
+    numberField({
+      label: "Shown from ahead to", unit: "°", value: now(store).edge_deg ?? WIDEST_EDGE, step: 0.5, decimals: 1, least: 20, most: WIDEST_EDGE, slider: true,
+      reset: WIDEST_EDGE, test: "edge",
+      onInput: (value) => store.preview("depth", set(value)),
+      onDone: (value) => store.keep(value < WIDEST_EDGE ? `Shown up to ${plain(value, 1)}° from ahead` : "Shown as far as the eyes see", { depth: set(value) }),
+    }),
+    numberField({
+      label: "Fades over", unit: "°", value: now(store).edge_soft_deg ?? USUAL_SOFT, step: 0.5, decimals: 1, least: 0, most: 30, reset: USUAL_SOFT, test: "edge-soft",
+      onInput: (value) => store.preview("depth", { ...now(store), edge_soft_deg: value }),
+      onDone: (value) => store.keep(`The edge fades over ${plain(value, 1)}°`, { depth: { ...kept(store), edge_soft_deg: value } }),
+    }),
+  );
+}
+
+/** What is pointed at says how far away it is, or comes to lie at the screen plane. */
+export const onEyes = {
+  async point(pane, seen) {
+    try {
+      const { disparityDeg } = await pane.disparityAt(seen);
+      pane.tell(`${plain(disparityDeg, 2)}°: ${distance(pane.store, disparityDeg)}`);
+      if (placing) {
+        await keepScreen(pane.store, disparityDeg, `Screen plane at ${distance(pane.store, disparityDeg)}`);
+      }
+    } catch (failure) {
+      toast(failure.message);
+    }
+  },
+};
