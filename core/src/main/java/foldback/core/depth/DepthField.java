@@ -108,6 +108,29 @@ public final class DepthField {
         return column >= 0 && column < columns() && row >= 0 && row < rows();
     }
 
+    /** Whether what is seen in a direction is told, by the node that is nearest. */
+    public boolean isTold(Direction seen) {
+        int column = (int) Math.round((strip.columnOf(seen) - middle(0)) / SeamStrip.MULTIPLE);
+        int row = (int) Math.round((strip.rowOf(seen) - middle(0)) / SeamStrip.MULTIPLE);
+        return isInside(column, row) && isTold(column, row);
+    }
+
+    /** The disparity of what is seen in a direction, amid both eyes, told or filled in; NaN beyond what both see. */
+    public double smooth(Direction seen) {
+        double column = (strip.columnOf(seen) - middle(0)) / SeamStrip.MULTIPLE;
+        double row = (strip.rowOf(seen) - middle(0)) / SeamStrip.MULTIPLE;
+        int left = (int) Math.floor(column);
+        int top = (int) Math.floor(row);
+        if (!isInside(left, top) || !isInside(left + 1, top + 1)) {
+            return Double.NaN;
+        }
+        double beside = column - left;
+        double below = row - top;
+        double upper = (1 - beside) * disparity(left, top) + beside * disparity(left + 1, top);
+        double lower = (1 - beside) * disparity(left, top + 1) + beside * disparity(left + 1, top + 1);
+        return (1 - below) * upper + below * lower;
+    }
+
     /** The disparity that a share of all that is told stays below, by how much of the sphere it takes; NaN where nothing is told. */
     public double quantile(double share) {
         int[] told = told();

@@ -34,7 +34,7 @@ public final class EyeMatcher {
 
     /** Measures, of a moment. */
     public DepthField measure(Picture left, Picture right) {
-        return new DepthField(strip, matcher.measure(right, left), settings.leastSure());
+        return new DepthField(strip, matcher.measureDistinct(right, left), settings.leastSure());
     }
 
     /** The level of the lenses' pictures that is looked at. */

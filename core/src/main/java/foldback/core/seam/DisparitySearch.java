@@ -19,6 +19,10 @@ final class DisparitySearch {
     private static final int STEP_COST = 5;
     private static final int JUMP_COST = 40;
     private static final long NOTHING = -1;
+    /** Disparities that are nearer to the best one than this say the same. */
+    private static final int BESIDE = 2;
+    /** Of paths' sums: where another disparity costs as little as this more, either may be right. */
+    private static final float ALIKE = 25;
 
     private final int columns;
     private final int rows;
@@ -32,6 +36,7 @@ final class DisparitySearch {
     private final long[] two;
     private final byte[] costs;
     private final short[] sums;
+    private final float[] distinct;
 
     /**
      * @param shares of the way that the first picture is looked away from, by pixel
@@ -49,6 +54,7 @@ final class DisparitySearch {
         two = new long[columns * rows];
         costs = new byte[columns * rows * count];
         sums = new short[columns * rows * count];
+        distinct = new float[columns * rows];
     }
 
     /**
@@ -184,19 +190,40 @@ final class DisparitySearch {
         }
     }
 
+    /**
+     * How clearly the disparity found last at each pixel beat all others: 0 where another one is as good, as on slats and railings, 1
+     * where none comes near. Owned by the search, until it searches again.
+     */
+    float[] distinct() {
+        return distinct;
+    }
+
     private float[] best() {
         float[] found = new float[columns * rows];
-        for (int i = 0; i < found.length; i++) {
-            int at = i * count;
-            int best = 0;
-            for (int k = 1; k < count; k++) {
-                best = sums[at + k] < sums[at + best] ? k : best;
+        IntStream.range(0, rows).parallel().forEach(row -> {
+            for (int i = row * columns; i < (row + 1) * columns; i++) {
+                found[i] = best(i);
             }
-            found[i] = least + best;
-            if (best > 0 && best < count - 1) {
-                int curve = sums[at + best - 1] - 2 * sums[at + best] + sums[at + best + 1];
-                found[i] += curve > 0 ? 0.5f * (sums[at + best - 1] - sums[at + best + 1]) / curve : 0;
-            }
+        });
+        return found;
+    }
+
+    private float best(int pixel) {
+        int at = pixel * count;
+        int best = 0;
+        for (int k = 1; k < count; k++) {
+            best = sums[at + k] < sums[at + best] ? k : best;
+        }
+        int rival = Short.MAX_VALUE;
+        for (int k = 0; k < count; k++) {
+            boolean beside = k >= best - BESIDE && k <= best + BESIDE;
+            rival = beside ? rival : Math.min(rival, sums[at + k]);
+        }
+        distinct[pixel] = Math.max(0, Math.min(1, (rival - sums[at + best] - ALIKE) / (3 * ALIKE)));
+        float found = least + best;
+        if (best > 0 && best < count - 1) {
+            int curve = sums[at + best - 1] - 2 * sums[at + best] + sums[at + best + 1];
+            found += curve > 0 ? 0.5f * (sums[at + best - 1] - sums[at + best + 1]) / curve : 0;
         }
         return found;
     }

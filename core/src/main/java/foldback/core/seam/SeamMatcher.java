@@ -77,6 +77,24 @@ public final class SeamMatcher {
         return FlowFill.filled(registration.register(a, b, coarse), strip).withUnlike(Unlike.of(strip, a, b));
     }
 
+    /**
+     * The same, less sure where another distance would do as well: what repeats itself across the strip, such as slats, is told only where
+     * something else decides.
+     */
+    public SeamFlow measureDistinct(Picture first, Picture second) {
+        float[] a = firstView.of(first);
+        float[] b = secondView.of(second);
+        SeamFlow found = registration.register(a, b, search.search(halved(a), halved(b)));
+        float[] distinct = search.distinct();
+        float[] sure = found.sure().clone();
+        for (int node = 0; node < sure.length; node++) {
+            int column = node % found.columns() * SeamStrip.MULTIPLE / 2 + 1;
+            int row = node / found.columns() * SeamStrip.MULTIPLE / 2 + 1;
+            sure[node] *= distinct[row * (strip.columns() / 2) + column];
+        }
+        return FlowFill.filled(new SeamFlow(found.columns(), found.rows(), found.along(), found.across(), sure), strip);
+    }
+
     /** The level of the lenses' pictures that is looked at, of the finer one. */
     public int level() {
         return Math.min(firstView.level(), secondView.level());

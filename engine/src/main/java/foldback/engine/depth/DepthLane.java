@@ -59,7 +59,7 @@ final class DepthLane implements StageLane {
         return new Lane.Curve(
                 label,
                 UNIT,
-                Math.toDegrees(limit),
+                Math.round(10 * Math.toDegrees(limit)) / 10.0,
                 1,
                 moments(depth).stream()
                         .map(moment -> new double[] {

@@ -13,10 +13,13 @@ import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.Balance;
 import foldback.core.rig.Eye;
 import foldback.core.run.Threads;
+import foldback.core.space.RotationPath;
+import foldback.core.stitch.EdgeFade;
 import foldback.core.stitch.SphereLayer;
 import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.tone.LightCurve;
 import foldback.core.tone.Viewing;
+import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
@@ -52,7 +55,17 @@ final class EyeMaker {
             long keptBytes,
             Additions additions) {
         this.target = target;
-        layers = additions.layers();
+        layers = new ArrayList<>(additions.layers());
+        recipe.depth()
+                .edge()
+                .filter(edge -> eye != Eye.BOTH)
+                .ifPresent(edge -> layers.add(new EdgeFade(
+                        edge,
+                        recipe.depth().edgeSoft(),
+                        target.path(),
+                        target.framing()
+                                .<RotationPath>map(framing -> framing::rotation)
+                                .orElse(RotationPath.STILL))));
         RecipePlan plan = RecipePlan.compile(recipe, target.canvas(), target.path(), sources, halvings);
         ColourTags stated = sources.get(0).tags();
         LightCurve curve = recipe.balance().curveOf(stated);

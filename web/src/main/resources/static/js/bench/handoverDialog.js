@@ -5,19 +5,9 @@ import { element, part } from "../page/parts.js";
 import { toast } from "../page/toast.js";
 import { curveOf, transformName } from "./curves.js";
 import { clock } from "./format.js";
+import { layoutsOf } from "./layouts.js";
 
 const PRESETS = ["ultrafast", "superfast", "veryfast", "faster", "fast", "medium", "slow", "slower", "veryslow"];
-/** Short sides of framed pictures. */
-const FRAMED_SIDES = [2160, 1440, 1080, 720];
-const USUAL_FRAMED = 2;
-
-const sphereSizes = (full) => [...new Set([full, 3840, 1920, 1280])].filter((width) => width <= Math.max(full, 3840)).sort((a, b) => b - a).map((width) => [width, width / 2]);
-
-/** Of an aspect, widths in fours and heights in twos as encoders take them. */
-const framedSizes = ({ width, height }) => FRAMED_SIDES.map((side) => [
-  4 * Math.round((side * Math.max(1, width / height)) / 4), 2 * Math.round((side * Math.max(1, height / width)) / 2),
-]);
-
 const written = ([width, height]) => `${width}x${height}`;
 
 const remembered = () => JSON.parse(localStorage.getItem("spec") || "{}");
@@ -30,14 +20,13 @@ export function startHandover(store) {
   field("codec").append(...Object.entries(CODECS).map(([value, { name, use }]) => element("option", { value }, `${name}: ${use}`)));
   field("preset").append(...PRESETS.map((preset) => element("option", {}, preset)));
 
-  const framings = () => store.kept.recipe.framing?.framings ?? [];
-  const framed = () => framings().find(({ name }) => name === field("what").value);
-  const sizes = () => (framed() ? framedSizes(framed().aspect) : sphereSizes(store.kept.canvasWidth));
+  const layouts = () => layoutsOf(store.kept);
+  const chosen = () => layouts().find(({ value }) => value === field("what").value) ?? layouts()[0];
 
-  /** What can be made of the sphere or of a framing: the size that was chosen last, else the largest of a sphere, or a usual one. */
+  /** What can be made of what is shown: the size that was chosen last, else the usual one. */
   function showSizes(wanted) {
-    const usual = framed() ? sizes()[USUAL_FRAMED] : [store.kept.canvasWidth, store.kept.canvasWidth / 2];
-    const all = sizes().map(written);
+    const { sizes, usual } = chosen();
+    const all = sizes.map(written);
     field("size").replaceChildren(...all.map((size) => element("option", { value: size }, size.replace("x", " x "))));
     field("size").value = all.includes(wanted) ? wanted : written(usual);
   }
@@ -70,9 +59,9 @@ export function startHandover(store) {
 
   async function open() {
     const spec = remembered();
-    field("what").replaceChildren(element("option", { value: "" }, "the whole sphere"), ...framings().map(({ name }) => element("option", { value: name }, `framing ${name}`)));
-    field("what-field").hidden = framings().length === 0;
-    field("what").value = framings().some(({ name }) => name === spec.framing) ? spec.framing : "";
+    field("what").replaceChildren(...layouts().map(({ value, name }) => element("option", { value }, name)));
+    field("what-field").hidden = layouts().length === 1;
+    field("what").value = layouts().some(({ value }) => value === spec.framing) ? spec.framing : layouts()[0].value;
     showSizes(spec.size);
     field("preset").value = spec.preset ?? "medium";
     field("kernel").value = spec.kernel ?? "fine";
@@ -111,7 +100,7 @@ export function startHandover(store) {
 
   /** The pattern filled in, with a number behind where such a file is there. */
   async function propose() {
-    const parts = { take: document.body.dataset.name, project: document.body.dataset.project, width: size().width, framing: framed()?.name ?? "", date: new Date().toISOString().slice(0, 10) };
+    const parts = { take: document.body.dataset.name, project: document.body.dataset.project, width: size().width, framing: chosen().layout.framing ?? "", date: new Date().toISOString().slice(0, 10) };
     const name = tidy(field("pattern").value.replace(/\{(\w+)\}/g, (all, key) => parts[key] ?? ""));
     const folder = field("folder").value.trim();
     const free = await askJson(`/api/deliverables/free-name?codec=${field("codec").value.toUpperCase()}&wanted=${encodeURIComponent((folder ? `${folder}/` : "") + (name || "deliverable"))}`);
@@ -119,9 +108,8 @@ export function startHandover(store) {
   }
 
   const order = () => {
-    const shown = framed() ? { layout: "flat", framing: framed().name } : { layout: "mono_360" };
     const spec = {
-      format: "foldback-spec", version: 1, ...shown, codec: field("codec").value, ...size(),
+      format: "foldback-spec", version: 1, ...chosen().layout, codec: field("codec").value, ...size(),
       bits: Number(field("bits").value), kernel: field("kernel").value,
       encoder_threads: 2,
     };
@@ -157,10 +145,10 @@ export function startHandover(store) {
   part(dialog, "form").addEventListener("submit", async (event) => {
     event.preventDefault();
     const asked = order();
-    const { codec: chosen, preset = field("preset").value, kernel, bits } = asked.spec;
+    const { codec: coded, preset = field("preset").value, kernel, bits } = asked.spec;
     try {
       await askJson(`${store.path}/deliverables`, { body: asked });
-      const kept = { framing: field("what").value, size: field("size").value, codec: chosen, preset, kernel, bits, sound: field("sound").value, folder: field("folder").value.trim(), pattern: field("pattern").value };
+      const kept = { framing: field("what").value, size: field("size").value, codec: coded, preset, kernel, bits, sound: field("sound").value, folder: field("folder").value.trim(), pattern: field("pattern").value };
       localStorage.setItem("spec", JSON.stringify(kept));
       location.href = "/handover";
     } catch (failure) {

@@ -1,5 +1,6 @@
 import { askJson } from "../page/api.js";
 import { element, part } from "../page/parts.js";
+import { eyesChoice } from "../page/eyesChoice.js";
 import { LookView } from "../page/lookView.js";
 import { clock } from "../bench/format.js";
 
@@ -43,6 +44,17 @@ class FlatView {
   }
 }
 
+/** As what a file is tagged, in words. */
+function tagged({ projection, eyes }) {
+  const shown = { none: "flat, not tagged as a sphere", "tiled equirectangular": "tagged as the 180° ahead" }[projection] ?? `tagged as a sphere: ${projection}`;
+  return eyes && eyes !== "one" ? `${shown}, both eyes ${eyes}` : shown;
+}
+
+/** What a look-around is to make of a file. */
+const layoutOf = ({ projection, eyes }) => ({
+  half: projection === "tiled equirectangular", eyes: { "side by side": "beside", "top and bottom": "above" }[eyes] ?? "one",
+});
+
 /** Plays a finished file with what was verified: a sphere in a look-around, a flat film as it is. */
 export function openViewer(deliverable) {
   const dialog = document.getElementById("viewer");
@@ -59,7 +71,7 @@ export function openViewer(deliverable) {
   part(dialog, "verified").replaceChildren(
     ...[
       `${found.frames} frames, ${found.seconds.toFixed(2)} s, ${found.width} x ${found.height}, ${found.bits} bits, ${found.range} range`,
-      `${flat ? "flat, not tagged as a sphere" : `tagged as a sphere: ${found.projection}`}; sound: ${found.sound}; ${(found.bytes / 1e6).toFixed(1)} MB`,
+      `${tagged(found)}; sound: ${found.sound}; ${(found.bytes / 1e6).toFixed(1)} MB`,
       ...(found.damaged ?? []).map(({ slots, frames }) => `footage: ${frames} ${frames === 1 ? "frame" : "frames"} of clip ${slots} ${frames === 1 ? "is" : "are"} damaged`),
     ].map((line) => element("li", {}, line)),
   );
@@ -71,6 +83,11 @@ export function openViewer(deliverable) {
   const view = flat
     ? new FlatView(host)
     : new LookView(host, (look) => (facts.textContent = `yaw ${look.yaw.toFixed(0)}° pitch ${look.pitch.toFixed(0)}° field ${look.field.toFixed(0)}°`));
+  if (!flat && layoutOf(found).eyes !== "one") {
+    part(dialog, "eyes").replaceChildren(eyesChoice(view));
+  } else {
+    part(dialog, "eyes").replaceChildren();
+  }
   let open = true;
   filmOf(deliverable, () => open, (share) => (facts.textContent = `Making a copy that browsers can play: ${Math.round(100 * share)}%`)).then((address) => {
     if (open) {
@@ -90,7 +107,7 @@ export function openViewer(deliverable) {
     requestAnimationFrame(follow);
   };
   video.addEventListener("loadeddata", () => {
-    view.show(video);
+    view.show(video, layoutOf(found));
     host.dataset.shown = "1";
     follow();
   }, { once: true });

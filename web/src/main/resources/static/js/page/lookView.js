@@ -3,8 +3,19 @@ import * as THREE from "/npm/three.module.js";
 const MIN_FIELD = 20;
 const MAX_FIELD = 130;
 
+/** What a picture holds: of the whole sphere or the half ahead, for one eye or for two. */
+const WHOLE = { half: false, eyes: "one" };
+
+/** The sphere, or the half of it whose middle lies where the whole one's does. */
+function shape(half) {
+  const geometry = half ? new THREE.SphereGeometry(5, 64, 64, Math.PI / 2, Math.PI) : new THREE.SphereGeometry(5, 96, 64);
+  geometry.scale(-1, 1, 1);
+  return geometry;
+}
+
 /**
- * The sphere seen from inside: drag to look, wheel to change the field.
+ * The sphere seen from inside: drag to look, wheel to change the field. Of two eyes it shows one, both beside each other for a headset
+ * holder, or a grey anaglyph.
  * @param {HTMLElement} host
  * @param {(view: {yaw: number, pitch: number, field: number}) => void} onLook
  */
@@ -21,17 +32,34 @@ export class LookView {
     host.append(this.renderer.domElement);
     this.camera = new THREE.PerspectiveCamera(this.field, 1, 0.1, 10);
     this.scene = new THREE.Scene();
-    const shape = new THREE.SphereGeometry(5, 96, 64);
-    shape.scale(-1, 1, 1);
+    this.layout = WHOLE;
+    this.eyes = "left";
+    this.grey = { value: 0 };
     this.material = new THREE.MeshBasicMaterial({ color: 0x555555 });
-    this.scene.add(new THREE.Mesh(shape, this.material));
+    this.material.onBeforeCompile = (shader) => {
+      shader.uniforms.grey = this.grey;
+      shader.fragmentShader = `uniform float grey;\n${shader.fragmentShader}`.replace(
+        "#include <dithering_fragment>",
+        "gl_FragColor.rgb = mix(gl_FragColor.rgb, vec3(dot(gl_FragColor.rgb, vec3(0.299, 0.587, 0.114))), grey);",
+      );
+    };
+    this.mesh = new THREE.Mesh(shape(false), this.material);
+    this.scene.add(this.mesh);
     this.watch = new ResizeObserver(() => this.draw());
     this.watch.observe(host);
     this.listen();
   }
 
-  /** Shows a picture: an ImageBitmap, or a video element whose frames are followed. */
-  show(source) {
+  /**
+   * Shows a picture: an ImageBitmap, or a video element whose frames are followed.
+   * @param {{half: boolean, eyes: "one"|"beside"|"above"}} layout of it
+   */
+  show(source, layout = WHOLE) {
+    if (layout.half !== this.layout.half) {
+      this.mesh.geometry.dispose();
+      this.mesh.geometry = shape(layout.half);
+    }
+    this.layout = layout;
     this.material.map?.dispose();
     const video = source instanceof HTMLVideoElement;
     const texture = video ? new THREE.VideoTexture(source) : new THREE.Texture(source);
@@ -41,10 +69,8 @@ export class LookView {
     // ImageBitmaps ignore flipY: they are turned over here.
     if (!video) {
       texture.flipY = false;
-      texture.repeat.y = -1;
-      texture.offset.y = 1;
-      texture.wrapT = THREE.RepeatWrapping;
     }
+    this.turnedOver = !video;
     texture.needsUpdate = true;
     this.material.color.set(0xffffff);
     this.material.map = texture;
@@ -53,10 +79,10 @@ export class LookView {
   }
 
   /** Shows the frame that a video shows now; to be called for each. */
-  follow(video) {
+  follow(video, layout = WHOLE) {
     if (this.source !== video) {
       this.source = video;
-      this.show(video);
+      this.show(video, layout);
     }
     this.material.map.needsUpdate = true;
     this.draw();
@@ -81,8 +107,55 @@ export class LookView {
     const pitch = (this.pitch * Math.PI) / 180;
     // The middle of an equirectangular texture lies along -X of three's mirrored sphere.
     this.camera.lookAt(-Math.cos(pitch) * Math.cos(yaw), Math.sin(pitch), -Math.cos(pitch) * Math.sin(yaw));
-    this.renderer.render(this.scene, this.camera);
+    this.renderViews(width, height);
     this.onLook({ yaw: this.yaw, pitch: this.pitch, field: this.field });
+  }
+
+  renderViews(width, height) {
+    const pair = this.layout.eyes !== "one";
+    const { renderer } = this;
+    const gl = renderer.getContext();
+    renderer.setViewport(0, 0, width, height);
+    if (pair && this.eyes === "pair") {
+      // Each eye has half of the width.
+      this.camera.aspect = width / 2 / height;
+      this.camera.updateProjectionMatrix();
+      renderer.setScissorTest(true);
+      for (const [second, left] of [[false, 0], [true, width / 2]]) {
+        renderer.setViewport(left, 0, width / 2, height);
+        renderer.setScissor(left, 0, width / 2, height);
+        this.renderEye(second);
+      }
+      renderer.setScissorTest(false);
+    } else if (pair && this.eyes === "anaglyph") {
+      this.grey.value = 1;
+      this.renderEye(false);
+      renderer.autoClear = false;
+      renderer.clearDepth();
+      gl.colorMask(false, true, true, true);
+      renderer.state.buffers.color.setLocked(true);
+      this.renderEye(true);
+      renderer.state.buffers.color.setLocked(false);
+      gl.colorMask(true, true, true, true);
+      renderer.autoClear = true;
+      this.grey.value = 0;
+    } else {
+      this.renderEye(pair && this.eyes === "right");
+    }
+  }
+
+  /** Shows the part of the picture that is one eye's. */
+  renderEye(second) {
+    const { map } = this.material;
+    if (map) {
+      const [across, down] = { one: [1, 1], beside: [0.5, 1], above: [1, 0.5] }[this.layout.eyes];
+      const left = second && across < 1 ? 0.5 : 0;
+      const top = second && down < 1 ? 0.5 : 0;
+      map.repeat.set(across, this.turnedOver ? -down : down);
+      map.offset.set(left, this.turnedOver ? top + down : 1 - top - down);
+      map.updateMatrix();
+    }
+    this.renderer.render(this.scene, this.camera);
   }
 
   /** Right, down and ahead of who looks, in the canvas's axes: x right, y down, z to the middle. */

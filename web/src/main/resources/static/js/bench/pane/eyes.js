@@ -6,6 +6,12 @@ const AHEAD_DEGREES = 60;
 /** Whether a rig's eyes look ahead, so that each is shown 180 degrees on a square; else each is shown the whole sphere. */
 export const isHalf = (rig) => rig.lenses.every(({ yaw_deg, pitch_deg }) => Math.abs(yaw_deg) < AHEAD_DEGREES && Math.abs(pitch_deg) < AHEAD_DEGREES);
 
+/** Whether some lenses of a rig are for one eye alone, and others for the other. */
+export function isStereo(rig) {
+  const eyes = rig.lenses.map(({ eye }) => eye);
+  return eyes.includes("left") && eyes.includes("right");
+}
+
 /** The size of an arrangement of eyes of a size. */
 export function sizeOf(way, { width, height }) {
   return { width: way === "beside" ? 2 * width : width, height: way === "above" ? 2 * height : height };
@@ -67,31 +73,12 @@ export function anaglyph(left, right) {
   return left;
 }
 
-/** What is near bright, what is far dark; nothing where nothing is told. */
-function depthPicture(places, { width, height }, half) {
-  const g = context(width, height);
-  g.fillStyle = "#000";
-  g.fillRect(0, 0, width, height);
-  const sorted = places.map(([, , disparity]) => disparity).sort((a, b) => a - b);
-  const low = sorted[Math.floor(sorted.length * 0.02)] ?? 0;
-  const high = Math.max(low + 0.2, sorted[Math.floor(sorted.length * 0.98)] ?? 1);
-  // Two nodes of four fifths of a degree apart.
-  const side = (1.7 * height) / 180;
-  for (const [yaw, pitch, disparity] of places) {
-    const { across, down } = degrees(half);
-    const grey = Math.round(40 + 215 * Math.max(0, Math.min(1, (disparity - low) / (high - low))));
-    g.fillStyle = `rgb(${grey},${grey},${grey})`;
-    g.fillRect((0.5 + yaw / across) * width - side / 2, (0.5 - pitch / down) * height - side / 2, side, side);
-  }
-  return g.canvas;
-}
-
 /**
  * The pictures of two eyes put together.
  * @param {ImageBitmap} pair the left eye's beside the right eye's
- * @param {number[][]} places what is told: yaw, pitch, disparity, vertical mismatch
+ * @param {?ImageBitmap} depth how far away things are; nothing is shown of it before it is there
  */
-export function arranged(pair, way, places) {
+export function arranged(pair, way, depth) {
   const width = pair.width / 2;
   const { height } = pair;
   const eye = (g, second, x, y) => g.drawImage(pair, second ? width : 0, 0, width, height, x, y, width, height);
@@ -99,7 +86,7 @@ export function arranged(pair, way, places) {
     return pair;
   }
   if (way === "depth") {
-    return depthPicture(places, { width, height }, width === height);
+    return depth ?? pair;
   }
   const size = sizeOf(way, { width, height });
   const g = context(size.width, size.height);

@@ -1,9 +1,9 @@
-import { askJson } from "../../page/api.js";
+import { ask, askJson } from "../../page/api.js";
 import { element } from "../../page/parts.js";
 import { plain } from "../format.js";
 import { stageOf } from "../stage/stages.js";
 import { latest } from "./latest.js";
-import { arranged, eyeAt, isHalf, placeOn, sizeOf } from "./eyes.js";
+import { arranged, eyeAt, isHalf, isStereo, placeOn, sizeOf } from "./eyes.js";
 import { Surface } from "./surface.js";
 
 const WIDTH = 1024;
@@ -48,13 +48,8 @@ export class EyesPane {
     this.pane.tools.append(choice);
   }
 
-  isStereo() {
-    const eyes = this.store.kept.recipe.rig.lenses.map(({ eye }) => eye);
-    return eyes.includes("left") && eyes.includes("right");
-  }
-
   refresh() {
-    if (!this.isStereo()) {
+    if (!isStereo(this.store.kept.recipe.rig)) {
       this.pane.note("The take has one picture for both eyes. Say in Depth which lens serves which eye.");
       return;
     }
@@ -85,14 +80,20 @@ export class EyesPane {
   async fetchTold(signal) {
     const { revision } = this.store.kept;
     const time = this.pane.time();
+    const path = `${this.store.path}/revisions/${revision}/depth`;
+    const query = `t=${time.toFixed(6)}`;
     const asked = `${revision} ${time}`;
-    if (this.toldOf !== asked) {
-      const { places } = await askJson(`${this.store.path}/revisions/${revision}/depth?t=${time.toFixed(6)}`, { signal });
-      this.places = places;
+    if (this.pane.options.heights && this.toldOf !== asked) {
+      ({ places: this.places } = await askJson(`${path}?${query}`, { signal }));
       this.toldOf = asked;
-      this.host.dataset.told = String(places.length);
+    }
+    if (this.pane.options.eyes === "depth" && this.depthOf !== asked) {
+      const response = await ask(`${path}/picture?${query}&half=${isHalf(this.store.kept.recipe.rig)}`, { signal });
+      this.depth = await createImageBitmap(await response.blob());
+      this.depthOf = asked;
     }
     this.compose();
+    this.host.dataset.told = String(Number(this.host.dataset.told ?? 0) + 1);
   }
 
   /** The eye that is shown of two that take turns. */
@@ -103,7 +104,7 @@ export class EyesPane {
   compose() {
     if (this.pair) {
       const way = this.shown();
-      this.surface.show(arranged(this.pair, way, this.places ?? []), sizeOf(way, this.full()));
+      this.surface.show(arranged(this.pair, way, this.depth), sizeOf(way, this.full()));
     }
   }
 
@@ -156,7 +157,7 @@ export class EyesPane {
   async point(event) {
     const seen = eyeAt(this.shown(), this.surface.at(event), isHalf(this.store.kept.recipe.rig));
     const stage = stageOf(this.store.stage);
-    if (!seen || !stage.onEyes || !this.isStereo()) {
+    if (!seen || !stage.onEyes || !isStereo(this.store.kept.recipe.rig)) {
       return;
     }
     await stage.onEyes.point(this, seen);

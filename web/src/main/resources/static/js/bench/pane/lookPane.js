@@ -1,8 +1,10 @@
 import { LookView } from "../../page/lookView.js";
+import { eyesChoice } from "../../page/eyesChoice.js";
 import { element } from "../../page/parts.js";
 import { plain } from "../format.js";
 import { sharp } from "../lane.js";
 import { stageOf } from "../stage/stages.js";
+import { isHalf, isStereo } from "./eyes.js";
 import { latest } from "./latest.js";
 
 const WIDTH = 1920;
@@ -20,6 +22,7 @@ export class LookPane {
       this.redraw();
     });
     host.append(this.over);
+    this.chooseEyes();
     this.view.mayTurn = (event) => !stageOf(store.stage).onLook?.grabs(this, event);
     host.addEventListener("pointerdown", (event) => {
       if (event.button === 0 && stageOf(store.stage).onLook?.grabs(this, event)) {
@@ -28,13 +31,24 @@ export class LookPane {
     });
     this.pictures = latest(async (signal, asker) => {
       const dragged = Object.keys(store.draft).length > 0;
-      const picture = await store.sphere(dragged ? DRAG_WIDTH : WIDTH, signal, asker, pane.time());
+      const wide = dragged ? DRAG_WIDTH : WIDTH;
+      const { rig } = store.kept.recipe;
+      const layout = { half: isHalf(rig), eyes: isStereo(rig) ? "beside" : "one" };
+      const look = isStereo(rig) ? ["eyes", ...(layout.half ? ["half"] : [])] : [];
+      const picture = await store.sphere(layout.half && isStereo(rig) ? wide / 2 : wide, signal, asker, pane.time(), look);
       if (picture) {
-        this.view.show(picture.bitmap);
+        this.view.show(picture.bitmap, isStereo(rig) ? layout : undefined);
         host.dataset.shown = String(Number(host.dataset.shown ?? 0) + 1);
         pane.note("");
       }
     }, (failure) => pane.note(failure.message));
+  }
+
+  /** Which eye is looked through; only where there are two. */
+  chooseEyes() {
+    if (isStereo(this.store.kept.recipe.rig)) {
+      this.pane.tools.append(eyesChoice(this.view));
+    }
   }
 
   /** The place of the canvas under a pointer. */

@@ -4,6 +4,7 @@ import { plain } from "../format.js";
 import { keyedField } from "../keyedField.js";
 import { changed, isKeyed, valueAt } from "../keyTrack.js";
 import { numberField } from "../numberField.js";
+import { isStereo } from "../pane/eyes.js";
 import { backgroundJob } from "../sheet/job.js";
 
 const USUAL_SOFT = 3;
@@ -32,11 +33,6 @@ export const screenAt = (store, time) => valueAt(now(store).screen_deg, time);
 /** Whether a click puts what is pointed at to the screen plane. */
 let placing = false;
 
-export function isStereo(store) {
-  const eyes = store.kept.recipe.rig.lenses.map(({ eye }) => eye);
-  return eyes.includes("left") && eyes.includes("right");
-}
-
 /** From eye to eye, metres. */
 function baseline(store) {
   const middle = (eye) => {
@@ -56,8 +52,8 @@ export function distance(store, disparity) {
 export function sheet(root, store) {
   placing = false;
   eyeChoices(root, store);
-  part(root, "stereo").hidden = !isStereo(store);
-  if (!isStereo(store)) {
+  part(root, "stereo").hidden = !isStereo(store.kept.recipe.rig);
+  if (!isStereo(store.kept.recipe.rig)) {
     return undefined;
   }
   const button = part(root, "measure");
@@ -110,7 +106,7 @@ function eyeChoices(root, store) {
     part(root, "eyes").append(row);
   }
   const swap = part(root, "swap");
-  swap.hidden = !isStereo(store);
+  swap.hidden = !isStereo(store.kept.recipe.rig);
   const other = { left: "right", right: "left", both: "both" };
   swap.addEventListener("click", () => keep("Swap the eyes", (slot, eye = "both") => other[eye]));
 }
