@@ -54,7 +54,7 @@ public final class DepthField {
         return -flow.across()[row * flow.columns() + column];
     }
 
-    /** Vertical mismatch at a node: how much lower the left eye sees a thing, told or filled in. */
+    /** Vertical mismatch at a node: how much higher the left eye sees a thing, told or filled in. */
     public double vertical(int column, int row) {
         // The further up a column is, the less is along it.
         return flow.along()[row * flow.columns() + column] * Math.cos(strip.across(middle(row)));

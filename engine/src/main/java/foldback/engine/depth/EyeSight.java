@@ -52,7 +52,7 @@ public final class EyeSight {
      *
      * @param seen in the canvas, amid both eyes
      * @param disparity radians, as it was filmed
-     * @param vertical mismatch, radians; how much lower the left eye sees it
+     * @param vertical mismatch, radians; how much higher the left eye sees it
      */
     public record Told(Direction seen, double disparity, double vertical) {}
 

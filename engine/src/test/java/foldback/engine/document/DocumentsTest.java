@@ -136,6 +136,10 @@ class DocumentsTest {
             "width": 3840                    | "width": 3844   | A whole sphere is twice as wide as high: 3844 x 1920.
             "layout": "mono_360"             | "layout": "flat" | 'spec.framing' is missing
             "layout": "mono_360"             | "layout": "mono_360", "framing": "Rail" | 'spec.framing' is not known here
+            "layout": "mono_360"             | "layout": "stereo_180" | 'spec.eyes' is missing
+            "layout": "mono_360"             | "layout": "stereo_360", "eyes": "above" | A whole sphere is twice as wide as high for each eye: 3840 x 1920.
+            "layout": "mono_360"             | "layout": "mono_180" | 180 degrees are as wide as high: 3840 x 1920.
+            "layout": "mono_360"             | "layout": "stereo_180", "eyes": "below" | 'spec.eyes' must be one of beside, above: 'below'
             "preset": "medium"               | "preset": "best" | 'spec.preset' must be one of
             "bits": 8                        | "bits": 9       | 'spec.bits' must be 8 or 10: 9
             "encoder_threads": 2             | "encoder_threads": 2.5 | 'spec.encoder_threads' must be a whole number
@@ -146,6 +150,26 @@ class DocumentsTest {
         assertThatThrownBy(() -> RenderSpec.read(text.replace(right, wrong)))
                 .isInstanceOf(DocumentException.class)
                 .hasMessageContaining(message);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            "layout" : "stereo_180", "eyes" : "beside" | 3840 | 1920 | 1920 | 1920
+            "layout" : "stereo_360", "eyes" : "above"  | 2048 | 2048 | 2048 | 1024
+            "layout" : "mono_180", "eye" : "right"     | 1920 | 1920 | 1920 | 1920
+            "layout" : "mono_360"                      | 3840 | 1920 | 3840 | 1920
+            "layout" : "stereo_flat", "eyes" : "beside", "framing" : "Door" | 2560 | 720 | 1280 | 720
+            """)
+    void layoutsSayHowLargeAnEyesPictureIs(String layout, int width, int height, int eyeWidth, int eyeHeight)
+            throws Exception {
+        String text = Files.readString(FORMATS.resolve("spec.example.json"))
+                .replace("\"layout\": \"mono_360\"", layout)
+                .replace("\"width\": 3840", "\"width\": " + width)
+                .replace("\"height\": 1920", "\"height\": " + height);
+        RenderSpec spec = RenderSpec.read(text);
+        assertThat(spec.layout().eyeWidth(spec.width())).isEqualTo(eyeWidth);
+        assertThat(spec.layout().eyeHeight(spec.height())).isEqualTo(eyeHeight);
+        assertThat(RenderSpec.read(spec.write())).isEqualTo(spec);
     }
 
     @Test

@@ -143,7 +143,7 @@ export class EyesPane {
         if (at) {
           const x = o.x + at.x * o.width;
           const y = o.y + at.y * o.height;
-          const off = ((eye === "left" ? 10 : -10) * vertical * at.perDegree * o.height) / 2;
+          const off = ((eye === "left" ? -10 : 10) * vertical * at.perDegree * o.height) / 2;
           g.strokeStyle = Math.abs(vertical) > 0.15 ? "#e8853b" : "rgba(255,255,255,.75)";
           g.beginPath();
           g.moveTo(x, y);
