@@ -95,7 +95,8 @@ class DepthTest {
         String take = "/api/takes/" + shed(server, api);
         setTrueRig(api, take, 1);
         String depth = take + "/revisions/2/depth";
-        // Bricks 1.47 m below the eyes, seen 45 degrees down: 2.08 m away, where eyes 64 mm apart differ by 1.76 degrees.
+        // Bricks 1.47 m below the eyes, seen 45 degrees down: 2.08 m away, where eyes 64 mm apart differ by 1.76
+        // degrees.
         for (String seen : new String[] {"eye=LEFT&yaw=1.25", "eye=RIGHT&yaw=-1.25"}) {
             JsonNode told = api.get(depth + "/at?t=2&" + seen + "&pitch=-45").json();
             assertThat(told.path("disparityDeg").asDouble()).as(seen + told).isCloseTo(1.76, within(0.1));

@@ -6,6 +6,7 @@ import foldback.core.seam.SeamStrip;
 import foldback.core.space.Direction;
 import java.util.Arrays;
 import java.util.OptionalDouble;
+import java.util.function.DoubleUnaryOperator;
 import java.util.stream.IntStream;
 
 /**
@@ -28,6 +29,11 @@ public final class DepthField {
         this.strip = strip;
         this.flow = flow;
         this.leastSure = leastSure;
+    }
+
+    /** What was registered, with the right eye's lens as the first one. */
+    public SeamFlow flow() {
+        return flow;
     }
 
     /** Nodes from one line beside the eyes to the other. */
@@ -76,16 +82,18 @@ public final class DepthField {
     }
 
     /**
-     * The disparity of what one eye sees in a direction, which lies half of it beside where it is seen amid both; nothing where nothing is
-     * told there.
+     * The disparity of what one eye is shown in a direction, which lies half of what is shown of it beside where it is seen amid both;
+     * nothing where nothing is told there.
+     *
+     * @param wanted what is shown of a disparity that was filmed
      */
-    public OptionalDouble disparityAt(Direction seen, Eye eye) {
+    public OptionalDouble disparityAt(Direction seen, Eye eye, DoubleUnaryOperator wanted) {
         double beside = eye == Eye.BOTH ? 0 : (eye == Eye.LEFT ? -0.5 : 0.5) / strip.stepRad();
         double row = strip.rowOf(seen);
         double column = strip.columnOf(seen);
         OptionalDouble found = disparityAt(column, row);
         for (int round = 0; round < ROUNDS && found.isPresent(); round++) {
-            OptionalDouble there = disparityAt(column, row + beside * found.getAsDouble());
+            OptionalDouble there = disparityAt(column, row + beside * wanted.applyAsDouble(found.getAsDouble()));
             found = there.isPresent() ? there : found;
         }
         return found;

@@ -259,9 +259,19 @@ public final class SeamStrip {
         return column(stripFromRig.apply(seen).yaw());
     }
 
+    /** The same of a place along the seam, radians. */
+    public double columnOf(double along) {
+        return column(along);
+    }
+
     /** The row of a direction of the rig. */
     public double rowOf(Direction seen) {
         return row(acrossOf(seen));
+    }
+
+    /** The row of what is so far on the first lens's side, radians. */
+    public double rowOf(double across) {
+        return row(across);
     }
 
     double column(double along) {

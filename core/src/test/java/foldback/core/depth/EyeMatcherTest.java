@@ -75,7 +75,7 @@ class EyeMatcherTest {
             double x = r * thing.x() + aside;
             double length = Math.sqrt(x * x + r * r * (thing.y() * thing.y() + thing.z() * thing.z()));
             Direction seen = new Direction(x / length, r * thing.y() / length, r * thing.z() / length);
-            assertThat(field.disparityAt(seen, eye))
+            assertThat(field.disparityAt(seen, eye, filmed -> filmed))
                     .hasValueCloseTo(ROOM.disparity(thing), within(Math.toRadians(0.1)));
         }
         assertThat(field.smooth(thing)).isCloseTo(ROOM.disparity(thing), within(Math.toRadians(0.1)));

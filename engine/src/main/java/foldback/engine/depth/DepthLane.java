@@ -64,7 +64,7 @@ final class DepthLane implements StageLane {
                 moments(depth).stream()
                         .map(moment -> new double[] {
                             moment.seconds(),
-                            Math.toDegrees(DepthStage.shown(depth, moment.seconds(), disparity.applyAsDouble(moment)))
+                            Math.toDegrees(depth.shown(disparity.applyAsDouble(moment), moment.seconds()))
                         })
                         .toList());
     }

@@ -109,13 +109,13 @@ public final class DepthStage implements Stage {
     private static Evidence comfort(Depth depth, DepthMeasure measure, String figure) {
         ComfortZone zone = zone(depth);
         DepthMeasure.Moment nearest = measure.moments().stream()
-                .max(Comparator.comparingDouble(moment -> shown(depth, moment.seconds(), moment.near())))
+                .max(Comparator.comparingDouble(moment -> depth.shown(moment.near(), moment.seconds())))
                 .orElseThrow();
         DepthMeasure.Moment farthest = measure.moments().stream()
-                .min(Comparator.comparingDouble(moment -> shown(depth, moment.seconds(), moment.far())))
+                .min(Comparator.comparingDouble(moment -> depth.shown(moment.far(), moment.seconds())))
                 .orElseThrow();
-        double near = shown(depth, nearest.seconds(), nearest.near());
-        double far = shown(depth, farthest.seconds(), farthest.far());
+        double near = depth.shown(nearest.near(), nearest.seconds());
+        double far = depth.shown(farthest.far(), farthest.seconds());
         if (far < zone.far()) {
             String what = depth.shownOn() == Depth.ShownOn.HEADSET
                     ? "Far things make the eyes diverge by %.1f\u00b0"
@@ -148,11 +148,6 @@ public final class DepthStage implements Stage {
                         "The eyes agree in height to %.2f\u00b0, and what they see is at a comfortable depth.",
                         measure.vertical()),
                 figure);
-    }
-
-    /** A disparity as it is shown at a time. */
-    static double shown(Depth depth, double seconds, double disparity) {
-        return disparity - depth.screen().at(seconds).value();
     }
 
     private static String said(String words, double... radians) {

@@ -37,7 +37,8 @@ public final class EyeSight {
      */
     public OptionalDouble disparityAt(Recipe recipe, Take shown, double seconds, Eye eye, Direction seen) {
         Rotation turn = shake.rigFromCanvas(recipe, shown, seconds).times(turned(recipe, seconds, eye));
-        return depth.at(recipe, shown, seconds).disparityAt(turn.apply(seen), eye);
+        return depth.at(recipe, shown, seconds)
+                .disparityAt(turn.apply(seen), eye, recipe.depth().curve()::at);
     }
 
     /** By how much an eye's picture is turned to the screen plane. */

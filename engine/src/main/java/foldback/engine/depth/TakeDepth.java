@@ -9,20 +9,17 @@ import foldback.core.match.view.Picture;
 import foldback.core.picture.Frame;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.depth.DepthMeasure;
-import foldback.core.rig.Eye;
-import foldback.core.rig.EyePair;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.engine.preview.Previewer;
 import foldback.engine.take.Take;
 import foldback.media.ContentHash;
 import java.util.List;
-import java.util.stream.IntStream;
 
 /** How far apart the two eyes of takes see what they see, a moment at a time. Safe for many threads. */
 public final class TakeDepth {
     /** Raised whenever the same pictures would give another measure. */
-    static final int ALGORITHM = 1;
+    public static final int ALGORITHM = 1;
 
     private static final int KEPT_FIELDS = 24;
     /** Of each lens's picture; more says nothing that the measure could see. */
@@ -44,52 +41,6 @@ public final class TakeDepth {
 
     private record FieldKey(EyesKey eyes, List<String> clips, int leftFrame, int rightFrame) {}
 
-    /**
-     * The eyes of a take that are served by a lens each.
-     *
-     * @param left number of its lens among those that are on
-     */
-    private record Eyes(int left, int right, Rig rigLeft, Rig rigRight, double baseline) {
-        static Eyes of(Recipe recipe) {
-            Rig on = recipe.geometry().rigOn();
-            List<Integer> left = serving(on, Eye.LEFT);
-            List<Integer> right = serving(on, Eye.RIGHT);
-            if (left.size() != 1 || right.size() != 1) {
-                throw new IllegalArgumentException(
-                        "Depth is measured between two lenses, one for each eye: say which lens"
-                                + " serves which eye.");
-            }
-            return new Eyes(
-                    left.get(0),
-                    right.get(0),
-                    recipe.geometry().forEye(Eye.LEFT).rig(),
-                    recipe.geometry().forEye(Eye.RIGHT).rig(),
-                    EyePair.of(on).orElseThrow().baseline());
-        }
-
-        private static List<Integer> serving(Rig rig, Eye eye) {
-            return IntStream.range(0, rig.lenses().size())
-                    .filter(lens -> rig.lenses().get(lens).eye() == eye)
-                    .boxed()
-                    .toList();
-        }
-
-        private static RigLens lens(Rig rig, String slot) {
-            return rig.lenses().stream()
-                    .filter(lens -> lens.slot().equals(slot))
-                    .findFirst()
-                    .orElseThrow();
-        }
-
-        EyesKey key(Rig on, Frame leftPicture, Frame rightPicture, double meeting) {
-            return new EyesKey(
-                    lens(rigLeft, on.lenses().get(left).slot()).scaledTo(leftPicture.width(), leftPicture.height()),
-                    lens(rigRight, on.lenses().get(right).slot()).scaledTo(rightPicture.width(), rightPicture.height()),
-                    baseline,
-                    meeting);
-        }
-    }
-
     /** What a measure follows from besides pictures, as a hash. */
     public static String rigHash(Recipe recipe) {
         return ContentHash.ofText(
@@ -103,11 +54,15 @@ public final class TakeDepth {
      * @throws IllegalArgumentException where the eyes have not one lens each, or see nothing alike
      */
     public DepthField at(Recipe recipe, Take shown, double seconds) {
-        Eyes eyes = Eyes.of(recipe);
+        EyeLenses eyes = EyeLenses.of(recipe.geometry());
         Frame left = picture(shown, eyes.left(), seconds);
         Frame right = picture(shown, eyes.right(), seconds);
-        EyesKey key =
-                eyes.key(recipe.geometry().rigOn(), left, right, recipe.seams().meetingMetres());
+        Rig fitted = eyes.rig().scaledTo(List.of(left, right));
+        EyesKey key = new EyesKey(
+                fitted.lenses().get(0),
+                fitted.lenses().get(1),
+                eyes.places().baseline(),
+                recipe.seams().meetingMetres());
         FieldKey field = new FieldKey(
                 key,
                 shown.clips().stream().map(clip -> clip.ref().sha256()).toList(),

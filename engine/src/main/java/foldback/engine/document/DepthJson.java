@@ -9,12 +9,19 @@ import static foldback.engine.form.Forms.seconds;
 import static foldback.engine.form.Forms.whole;
 
 import foldback.core.recipe.depth.Depth;
+import foldback.core.recipe.depth.DepthCurve;
 import foldback.core.recipe.depth.DepthMeasure;
 import foldback.engine.form.object.ObjectForm;
 
 /** How two eyes show depth, as JSON. */
 public final class DepthJson {
     private static final int MOST_MOMENTS = 10_000;
+
+    private static final ObjectForm<DepthCurve.Point> POINT = ObjectForm.of(fields -> {
+        var filmed = fields.required("filmed_deg", degrees(-45, 45), DepthCurve.Point::filmed);
+        var wanted = fields.required("wanted_deg", degrees(-45, 45), DepthCurve.Point::wanted);
+        return read -> new DepthCurve.Point(read.get(filmed), read.get(wanted));
+    });
 
     private static final ObjectForm<DepthMeasure.Moment> MOMENT = ObjectForm.of(fields -> {
         var at = fields.required("at_s", seconds(), DepthMeasure.Moment::seconds);
@@ -48,6 +55,14 @@ public final class DepthJson {
                 TrackJson.angles(-most, most)
                         .described("disparity of what lies at the screen plane; 0 for what is far"),
                 Depth::screen);
+        var curve = fields.unusual(
+                "curve",
+                list(POINT, 0, DepthCurve.MOST_POINTS)
+                        .described(
+                                "what is wanted of the disparities that were filmed: lines between points, going on beyond them")
+                        .as(DepthCurve::new, DepthCurve::points),
+                DepthCurve.NONE,
+                Depth::curve);
         var edge = fields.optional(
                 "edge_deg",
                 degrees(Math.toDegrees(Depth.LEAST_EDGE), Math.toDegrees(Depth.MOST_EDGE))
@@ -60,7 +75,8 @@ public final class DepthJson {
                 Depth::edgeSoft);
         var shown = fields.unusual("shown_on", oneOf(Depth.ShownOn.class), Depth.ShownOn.HEADSET, Depth::shownOn);
         var measure = fields.optional("measure", MEASURE, Depth::measure);
-        return read -> new Depth(read.get(screen), read.get(edge), read.get(soft), read.get(shown), read.get(measure));
+        return read -> new Depth(
+                read.get(screen), read.get(curve), read.get(edge), read.get(soft), read.get(shown), read.get(measure));
     }));
 
     private DepthJson() {}

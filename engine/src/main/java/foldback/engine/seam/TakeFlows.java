@@ -2,8 +2,11 @@ package foldback.engine.seam;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import foldback.core.depth.DepthSettings;
+import foldback.core.depth.EyeMatcher;
 import foldback.core.match.view.Picture;
 import foldback.core.recipe.Recipe;
+import foldback.core.rig.EyePair;
 import foldback.core.rig.Rig;
 import foldback.core.run.Run;
 import foldback.core.seam.FlowBlend;
@@ -17,6 +20,8 @@ import foldback.core.seam.guard.GuardedSeams;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.RayShift;
 import foldback.core.warp.ShiftPath;
+import foldback.engine.depth.EyeLenses;
+import foldback.engine.depth.TakeDepth;
 import foldback.engine.rig.TakeRig;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
@@ -27,6 +32,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -69,17 +75,38 @@ public final class TakeFlows {
         this.ahead = ahead;
     }
 
-    /** @param name of all that fields follow from, but not of what files are called */
-    private record Key(String name, Rig rig, double meetingMetres) {
+    /**
+     * What fields follow from.
+     *
+     * @param name of all of it, but not of what files are called
+     * @param lenses numbers of the rig's lenses among the clips
+     * @param eyes of the rig of two eyes whose whole pictures overlap; none where lenses overlap at their seams
+     */
+    private record Key(String name, Rig rig, double meetingMetres, List<Integer> lenses, Optional<EyePair> eyes) {
         static Key of(Recipe recipe, Take shown) {
             Rig rig = TakeRig.fitted(recipe.geometry().rigOn(), shown.clips());
+            List<Integer> all = IntStream.range(0, rig.lenses().size()).boxed().toList();
+            return of(recipe, shown, rig, all, Optional.empty());
+        }
+
+        static Key ofEyes(Recipe recipe, Take shown) {
+            EyeLenses eyes = EyeLenses.of(recipe.geometry());
+            List<Integer> lenses = List.of(eyes.left(), eyes.right());
+            Rig fitted = TakeRig.fitted(
+                    eyes.rig(), lenses.stream().map(shown.clips()::get).toList());
+            return of(recipe, shown, fitted, lenses, Optional.of(eyes.places()));
+        }
+
+        private static Key of(Recipe recipe, Take shown, Rig rig, List<Integer> lenses, Optional<EyePair> eyes) {
             double metres = recipe.seams().meetingMetres();
             String contents = shown.clips().stream()
                     .map(TakeClip::ref)
                     .map(clip -> clip.slot() + clip.sha256() + clip.area() + clip.takeTime(0) + " " + clip.takeTime(1))
                     .collect(Collectors.joining(" "));
-            String all = contents + rig.lenses() + metres + " " + recipe.rate() + " " + ALGORITHM;
-            return new Key(ContentHash.ofText(all), rig, metres);
+            String how = eyes.map(places -> " eyes " + places + " " + TakeDepth.ALGORITHM)
+                    .orElse(" " + ALGORITHM);
+            String all = contents + rig.lenses() + metres + " " + recipe.rate() + how;
+            return new Key(ContentHash.ofText(all), rig, metres, lenses, eyes);
         }
     }
 
@@ -88,10 +115,13 @@ public final class TakeFlows {
         private final Key key;
         private final List<SeamStrip> strips;
         private List<SeamMatcher> matchers = List.of();
+        private Optional<EyeMatcher> eyeMatcher = Optional.empty();
 
         Overlaps(Key key) {
             this.key = key;
-            strips = SeamStrip.of(key.rig(), key.meetingMetres(), SeamSettings.DEFAULT);
+            strips = key.eyes().isPresent()
+                    ? List.of(SeamStrip.ofEyes(key.rig(), key.meetingMetres(), DepthSettings.DEFAULT.strip()))
+                    : SeamStrip.of(key.rig(), key.meetingMetres(), SeamSettings.DEFAULT);
         }
 
         private List<SeamMatcher> matchers() {
@@ -103,11 +133,26 @@ public final class TakeFlows {
             return matchers;
         }
 
+        private EyeMatcher eyeMatcher(EyePair places) {
+            if (eyeMatcher.isEmpty()) {
+                eyeMatcher = Optional.of(new EyeMatcher(
+                        key.rig().lenses().get(0),
+                        key.rig().lenses().get(1),
+                        places.baseline(),
+                        key.meetingMetres(),
+                        DepthSettings.DEFAULT));
+            }
+            return eyeMatcher.get();
+        }
+
         /** By lens, how often its picture may be halved. */
         List<Integer> levels() {
-            return IntStream.range(0, key.rig().lenses().size())
-                    .mapToObj(this::level)
-                    .toList();
+            return key.eyes()
+                    .map(places -> Collections.nCopies(
+                            key.lenses().size(), eyeMatcher(places).level()))
+                    .orElseGet(() -> IntStream.range(0, key.rig().lenses().size())
+                            .mapToObj(this::level)
+                            .toList());
         }
 
         private int level(int lens) {
@@ -119,6 +164,13 @@ public final class TakeFlows {
         }
 
         List<SeamFlow> measure(List<Picture> pictures) {
+            if (key.eyes().isPresent()) {
+                return List.of(eyeMatcher(key.eyes().get())
+                        .measure(
+                                pictures.get(key.lenses().get(0)),
+                                pictures.get(key.lenses().get(1)))
+                        .flow());
+            }
             return IntStream.range(0, strips.size())
                     .parallel()
                     .mapToObj(n -> matchers.get(n)
@@ -132,6 +184,15 @@ public final class TakeFlows {
     /** What was and is measured of a take, by moments of its grid: numbers of frames. */
     Fields fields(Recipe recipe, Take shown) {
         return new Fields(Key.of(recipe, shown), recipe, shown);
+    }
+
+    /**
+     * The same of all that the two eyes of a take see, along one strip.
+     *
+     * @throws IllegalArgumentException where each eye has not one lens
+     */
+    Fields eyes(Recipe recipe, Take shown) {
+        return new Fields(Key.ofEyes(recipe, shown), recipe, shown);
     }
 
     /** Of a take. */

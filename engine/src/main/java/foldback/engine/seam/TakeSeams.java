@@ -6,6 +6,7 @@ import foldback.core.seam.SeamMoves;
 import foldback.engine.picture.Additions;
 import foldback.engine.picture.TakeAdditions;
 import foldback.engine.take.Take;
+import java.util.List;
 
 /** How lenses meet beside what their feather says, on top of how their rig moved. */
 public final class TakeSeams implements TakeAdditions {
@@ -47,6 +48,9 @@ public final class TakeSeams implements TakeAdditions {
     @Override
     public Additions of(Recipe recipe, Take shown) {
         Additions moved = moving.of(recipe, shown);
+        if (!recipe.depth().curve().isNone() && recipe.geometry().rigOn().isStereo()) {
+            return moved.withShifts(newViews(recipe, shown));
+        }
         if (recipe.seams().way() == Seams.Way.PATH && shown.clips().size() > 1) {
             SeamMoves own = routed(recipe, shown);
             return moved.withSeams(
@@ -70,5 +74,18 @@ public final class TakeSeams implements TakeAdditions {
             case NEAREST_MEASURED -> routes.ofNearest(recipe, shown);
             case LEFT_OUT -> routes.ofMeasured(recipe, shown);
         };
+    }
+
+    private EyeShifts newViews(Recipe recipe, Take shown) {
+        return new EyeShifts(flows.eyes(recipe, shown), recipe, (fields, wanted, nearest) -> {
+            if (fields.areMeasured(wanted)) {
+                return wanted;
+            }
+            List<Long> found = missing == Missing.NEAREST_MEASURED ? List.of(nearest) : wanted;
+            if (missing != Missing.LEFT_OUT) {
+                fields.measure(found);
+            }
+            return missing == Missing.LEFT_OUT ? List.of() : found;
+        });
     }
 }

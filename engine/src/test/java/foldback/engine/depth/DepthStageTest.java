@@ -6,6 +6,7 @@ import foldback.core.keys.Amount;
 import foldback.core.keys.Track;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.depth.Depth;
+import foldback.core.recipe.depth.DepthCurve;
 import foldback.core.recipe.depth.DepthMeasure;
 import foldback.core.run.Evidence;
 import foldback.engine.DemoTake;
@@ -27,7 +28,12 @@ class DepthStageTest {
 
     private static Depth depth(double screen, Depth.ShownOn shownOn, DepthMeasure measure) {
         return new Depth(
-                Track.still(new Amount(Math.toRadians(screen))), Optional.empty(), 0, shownOn, Optional.of(measure));
+                Track.still(new Amount(Math.toRadians(screen))),
+                DepthCurve.NONE,
+                Optional.empty(),
+                0,
+                shownOn,
+                Optional.of(measure));
     }
 
     @ParameterizedTest

@@ -14,6 +14,7 @@ import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.depth.Depth;
+import foldback.core.recipe.depth.DepthCurve;
 import foldback.core.run.Threads;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
@@ -40,7 +41,7 @@ class EyesPictureTest {
     }
 
     private static Depth depth(Track<Amount> screen, Optional<Double> edge) {
-        return new Depth(screen, edge, 0, Depth.ShownOn.HEADSET, Optional.empty());
+        return new Depth(screen, DepthCurve.NONE, edge, 0, Depth.ShownOn.HEADSET, Optional.empty());
     }
 
     /** Lenses that show stripes, another brightness each. */

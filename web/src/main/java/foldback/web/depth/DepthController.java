@@ -45,8 +45,9 @@ class DepthController {
      * What was pointed at.
      *
      * @param disparityDeg as it was filmed
+     * @param wantedDeg what becomes of it, before the screen plane
      */
-    record Pointed(double disparityDeg) {}
+    record Pointed(double disparityDeg, double wantedDeg) {}
 
     /**
      * The disparity of what is pointed at in an eye's picture.
@@ -71,7 +72,9 @@ class DepthController {
                     "How far away that is could not be told: both eyes must see it, and it needs some structure. Point at"
                             + " something else that is as far away.");
         }
-        return new Pointed(Math.toDegrees(disparity.getAsDouble()));
+        return new Pointed(
+                Math.toDegrees(disparity.getAsDouble()),
+                Math.toDegrees(recipe.depth().curve().at(disparity.getAsDouble())));
     }
 
     /** Every how many nodes each way a page is told of. */

@@ -13,13 +13,19 @@ import java.util.function.UnaryOperator;
  * How two eyes show depth.
  *
  * @param screen the disparity of what lies at the screen plane, over time, radians: 0 puts what is far there, more what is nearer
+ * @param curve what becomes of depth by new views between and beside the eyes
  * @param edge how far from what is ahead the eyes show something, radians; empty for all that they see
  * @param edgeSoft over what of it the picture fades, radians
  * @param shownOn what it is watched on: what is comfortable follows from it
  * @param measure what was measured of the take's depth
  */
 public record Depth(
-        Track<Amount> screen, Optional<Double> edge, double edgeSoft, ShownOn shownOn, Optional<DepthMeasure> measure)
+        Track<Amount> screen,
+        DepthCurve curve,
+        Optional<Double> edge,
+        double edgeSoft,
+        ShownOn shownOn,
+        Optional<DepthMeasure> measure)
         implements Decisions<Depth> {
     public static final double MOST_SCREEN = Math.toRadians(20);
     public static final double LEAST_EDGE = Math.toRadians(20);
@@ -27,8 +33,13 @@ public record Depth(
     public static final double MOST_EDGE_SOFT = Math.toRadians(30);
     public static final double USUAL_EDGE_SOFT = Math.toRadians(3);
 
-    public static final Depth NONE =
-            new Depth(Track.still(Amount.ZERO), Optional.empty(), USUAL_EDGE_SOFT, ShownOn.HEADSET, Optional.empty());
+    public static final Depth NONE = new Depth(
+            Track.still(Amount.ZERO),
+            DepthCurve.NONE,
+            Optional.empty(),
+            USUAL_EDGE_SOFT,
+            ShownOn.HEADSET,
+            Optional.empty());
     public static final Section<Depth> SECTION = Section.of("depth", Depth.class, NONE);
 
     /** What depth is watched on. */
@@ -54,13 +65,18 @@ public record Depth(
         }
     }
 
+    /** The disparity that is shown of one that was filmed, at a time, radians. */
+    public double shown(double filmed, double seconds) {
+        return curve.at(filmed) - screen.at(seconds).value();
+    }
+
     public Depth withMeasure(DepthMeasure found) {
-        return new Depth(screen, edge, edgeSoft, shownOn, Optional.of(found));
+        return new Depth(screen, curve, edge, edgeSoft, shownOn, Optional.of(found));
     }
 
     /** Without what was measured: for another take. */
     public Depth unmeasured() {
-        return new Depth(screen, edge, edgeSoft, shownOn, Optional.empty());
+        return new Depth(screen, curve, edge, edgeSoft, shownOn, Optional.empty());
     }
 
     /** What was measured is of lenses in their old slots. */

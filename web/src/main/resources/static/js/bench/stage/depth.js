@@ -9,6 +9,7 @@ import { backgroundJob } from "../sheet/job.js";
 
 const USUAL_SOFT = 3;
 const WIDEST_EDGE = 100;
+const MOST_DEPTH = 250;
 const DEGREES = 180 / Math.PI;
 const EYES = [["both", "both eyes"], ["left", "the left eye"], ["right", "the right eye"]];
 
@@ -30,8 +31,13 @@ export const tracks = (store) => [screen(store)].filter((of) => isKeyed(of.track
 /** The disparity at the screen plane at a moment, a draft's too. */
 export const screenAt = (store, time) => valueAt(now(store).screen_deg, time);
 
-/** Whether a click puts what is pointed at to the screen plane. */
-let placing = false;
+/** What a click does with what is pointed at: "screen" puts it to the screen plane, "stays" keeps its depth, "moves" lets it be moved. */
+let placing = null;
+const HINTS = {
+  screen: "Click a thing in the picture: it comes to lie at the screen plane.",
+  stays: "Click a thing in the picture: its depth stays, whatever the others’ becomes.",
+  moves: "Click a thing in the picture, then say how near it is to come.",
+};
 
 /** From eye to eye, metres. */
 function baseline(store) {
@@ -50,7 +56,7 @@ export function distance(store, disparity) {
 
 /** Which lens serves which eye, the screen plane, the edge, and what it is watched on. */
 export function sheet(root, store) {
-  placing = false;
+  placing = null;
   eyeChoices(root, store);
   part(root, "stereo").hidden = !isStereo(store.kept.recipe.rig);
   if (!isStereo(store.kept.recipe.rig)) {
@@ -65,19 +71,24 @@ export function sheet(root, store) {
   button.addEventListener("click", () => start({ from: store.range.from, to: store.range.to }));
   range(root, store);
   const plane = keyedField(store, screen(store));
-  part(root, "screen").append(plane.field);
-  const place = part(root, "place");
-  place.addEventListener("click", () => {
-    placing = !placing;
-    place.setAttribute("aria-pressed", String(placing));
-    part(root, "place-hint").textContent = placing ? "Click a thing in the picture: it comes to lie at the screen plane." : "";
-  });
+  part(root, "plane").append(plane.field);
+  for (const way of Object.keys(HINTS)) {
+    part(root, way).addEventListener("click", () => {
+      placing = placing === way ? null : way;
+      Object.keys(HINTS).forEach((each) => part(root, each).setAttribute("aria-pressed", String(placing === each)));
+      part(root, "hint").textContent = HINTS[placing] ?? "";
+    });
+  }
+  const amount = changedDepth(root, store);
   part(root, "far").addEventListener("click", () => keepScreen(store, 0, "Far things at the screen plane"));
   const shownOn = part(root, "shown-on");
   shownOn.value = now(store).shown_on ?? "headset";
   shownOn.addEventListener("change", () => store.keep(`Watched on a ${shownOn.value}`, { depth: { ...kept(store), shown_on: shownOn.value } }));
   edge(root, store);
-  const show = () => plane.show();
+  const show = () => {
+    plane.show();
+    amount?.set(100 * slopeOf(now(store)));
+  };
   const follow = () => (root.isConnected && plane.field.isConnected ? show() : store.removeEventListener("time", follow));
   store.addEventListener("time", follow);
   return show;
@@ -87,6 +98,80 @@ function keepScreen(store, disparity, label) {
   const of = screen(store);
   const value = Number(disparity.toFixed(3));
   return store.keep(label, of.set(changed(of.track(), store.time, 1 / store.kept.rate, value)));
+}
+
+const curveOf = (depth) => depth.curve ?? [];
+
+/** By how much depth is stretched where that is one number, else NaN. */
+function slopeOf(depth) {
+  const points = curveOf(depth);
+  if (points.length === 2) {
+    return (points[1].wanted_deg - points[0].wanted_deg) / (points[1].filmed_deg - points[0].filmed_deg);
+  }
+  return points.length > 2 ? NaN : 1;
+}
+
+/** The saved depth with another curve; without one where that says nothing. */
+function withCurve(store, points) {
+  const { curve, ...others } = kept(store);
+  const rising = points.toSorted((a, b) => a.filmed_deg - b.filmed_deg);
+  return rising.every((point) => point.filmed_deg === point.wanted_deg) && rising.length < 2 ? { depth: others } : { depth: { ...others, curve: rising } };
+}
+
+const thousandth = (value) => Number(value.toFixed(3));
+
+/** A curve that stretches depth about what stays. */
+function stretched(store, slope) {
+  const [first] = curveOf(kept(store));
+  const stays = first && Math.abs(first.filmed_deg - first.wanted_deg) < 1e-9 ? first.filmed_deg : 0;
+  return Math.abs(slope - 1) < 1e-9 && stays === 0
+    ? withCurve(store, [])
+    : withCurve(store, [{ filmed_deg: stays, wanted_deg: stays }, { filmed_deg: stays + 1, wanted_deg: thousandth(stays + slope) }]);
+}
+
+/** Depth stretched as a whole, or point by point. */
+function changedDepth(root, store) {
+  const points = curveOf(kept(store));
+  if (!Number.isNaN(slopeOf(kept(store)))) {
+    const field = numberField({
+      label: "Depth", unit: "%", value: 100 * slopeOf(now(store)), step: 1, decimals: 0, least: 0, most: MOST_DEPTH, slider: true, reset: 100, test: "depth-amount",
+      onInput: (value) => store.previewAll(stretched(store, value / 100)),
+      onDone: (value) => store.keep(`Depth ${plain(value, 0)}%`, stretched(store, value / 100)),
+    });
+    part(root, "amount").append(field);
+    pointList(root, store, points);
+    return field;
+  }
+  pointList(root, store, points);
+  return null;
+}
+
+/** What becomes of things that were pointed at. */
+function pointList(root, store, points) {
+  points.forEach((point, i) => {
+    const row = numberField({
+      label: `${distance(store, point.filmed_deg)} away, to`, unit: "°", value: point.wanted_deg, step: 0.05, decimals: 2, least: -20, most: 20,
+      reset: point.filmed_deg, test: `depth-point-${i}`,
+      onInput: (value) => store.previewAll(withCurve(store, points.map((each) => (each === point ? { ...each, wanted_deg: value } : each)))),
+      onDone: (value) => store.keep(`What is ${distance(store, point.filmed_deg)} away to ${plain(value, 2)}°`, withCurve(store, points.map((each) => (each === point ? { ...each, wanted_deg: thousandth(value) } : each)))),
+    });
+    const away = element("button", { type: "button", class: "key-sign", title: "Take this point away", "aria-label": "Take this point away", "data-test": `depth-point-remove-${i}` }, "×");
+    away.addEventListener("click", () => store.keep("Take a point of depth away", withCurve(store, points.filter((each) => each !== point))));
+    row.append(away);
+    part(root, "points").append(row);
+  });
+}
+
+/** Makes what is pointed at a fixed point of the stretch. */
+function keepStays(store, filmed) {
+  const slope = slopeOf(kept(store));
+  const at = thousandth(filmed);
+  return store.keep(`Depth stays at ${distance(store, filmed)}`, withCurve(store, [{ filmed_deg: at, wanted_deg: at }, { filmed_deg: at + 1, wanted_deg: thousandth(at + (Number.isNaN(slope) ? 1 : slope)) }]));
+}
+
+function keepPoint(store, filmed, wanted) {
+  const points = curveOf(kept(store)).filter((point) => Math.abs(point.filmed_deg - filmed) > 0.05);
+  return store.keep(`A point of depth at ${distance(store, filmed)}`, withCurve(store, [...points, { filmed_deg: thousandth(filmed), wanted_deg: thousandth(wanted) }]));
 }
 
 /** A lens for each eye; two lenses can be exchanged. */
@@ -154,10 +239,15 @@ function edge(root, store) {
 export const onEyes = {
   async point(pane, seen) {
     try {
-      const { disparityDeg } = await pane.disparityAt(seen);
-      pane.tell(`${plain(disparityDeg, 2)}°: ${distance(pane.store, disparityDeg)}`);
-      if (placing) {
-        await keepScreen(pane.store, disparityDeg, `Screen plane at ${distance(pane.store, disparityDeg)}`);
+      const { disparityDeg, wantedDeg } = await pane.disparityAt(seen);
+      const { store } = pane;
+      pane.tell(`${plain(disparityDeg, 2)}°: ${distance(store, disparityDeg)}`);
+      if (placing === "screen") {
+        await keepScreen(store, wantedDeg, `Screen plane at ${distance(store, disparityDeg)}`);
+      } else if (placing === "stays") {
+        await keepStays(store, disparityDeg);
+      } else if (placing === "moves") {
+        await keepPoint(store, disparityDeg, wantedDeg);
       }
     } catch (failure) {
       toast(failure.message);
