@@ -23,6 +23,7 @@ import foldback.core.warp.Kernel;
 import foldback.core.warp.LensView;
 import foldback.core.warp.Sampler;
 import foldback.gauge.balance.BalanceTrials;
+import foldback.gauge.depth.DepthTrials;
 import foldback.gauge.rig.PairTrials;
 import foldback.gauge.rig.RigTrials;
 import foldback.gauge.seam.SeamTrials;
@@ -54,7 +55,7 @@ final class MeasureCommand implements Callable<Integer> {
     private static final double FEATHER = Math.toRadians(4);
     private static final PixelFormat FORMAT = PixelFormat.YUV420_8;
     private static final List<String> SUBJECTS =
-            List.of("all", "stitch", "sync", "motion", "rig", "pairs", "balance", "level", "steady", "seams");
+            List.of("all", "stitch", "sync", "motion", "rig", "pairs", "balance", "level", "steady", "seams", "depth");
     private final List<Figure> figures = new ArrayList<>();
 
     @Parameters(
@@ -62,7 +63,7 @@ final class MeasureCommand implements Callable<Integer> {
             defaultValue = "all",
             paramLabel = "SUBJECT",
             description =
-                    "all, stitch, sync, motion, rig, pairs, balance, level, steady or seams; default: ${DEFAULT-VALUE}")
+                    "all, stitch, sync, motion, rig, pairs, balance, level, steady, seams or depth; default: ${DEFAULT-VALUE}")
     private String subject;
 
     @Override
@@ -94,6 +95,9 @@ final class MeasureCommand implements Callable<Integer> {
         }
         if (all || subject.equals("seams")) {
             SeamTrials.measure(System.err::println).forEach(this::say);
+        }
+        if (all || subject.equals("depth")) {
+            DepthTrials.measure(System.err::println).forEach(this::say);
         }
         if (all || subject.equals("steady")) {
             SteadyTrials.measure(System.err::println).forEach(this::say);

@@ -51,7 +51,7 @@ function baseline(store) {
 /** How far away what has a disparity is, in words. */
 export function distance(store, disparity) {
   const metres = (baseline(store) * DEGREES) / disparity;
-  return metres > 0 && metres < 100 ? `${plain(metres, metres < 10 ? 2 : 0)} m` : "far away";
+  return metres > 0 && metres < 100 ? `${plain(metres, metres < 10 ? 2 : 0)} m` : "far";
 }
 
 /** Which lens serves which eye, the screen plane, the edge, and what it is watched on. */
@@ -146,14 +146,18 @@ function changedDepth(root, store) {
   return null;
 }
 
-/** What becomes of things that were pointed at. */
+/** What becomes of things that were pointed at; two points alone are a stretch about the first, of which the amount says all. */
 function pointList(root, store, points) {
+  if (points.length === 2) {
+    part(root, "stays-said").textContent = points[0].filmed_deg === 0 ? "" : `What is at ${distance(store, points[0].filmed_deg)} stays as it is.`;
+    return;
+  }
   points.forEach((point, i) => {
     const row = numberField({
-      label: `${distance(store, point.filmed_deg)} away, to`, unit: "°", value: point.wanted_deg, step: 0.05, decimals: 2, least: -20, most: 20,
+      label: `At ${distance(store, point.filmed_deg)}`, unit: "°", value: point.wanted_deg, step: 0.05, decimals: 2, least: -20, most: 20,
       reset: point.filmed_deg, test: `depth-point-${i}`,
       onInput: (value) => store.previewAll(withCurve(store, points.map((each) => (each === point ? { ...each, wanted_deg: value } : each)))),
-      onDone: (value) => store.keep(`What is ${distance(store, point.filmed_deg)} away to ${plain(value, 2)}°`, withCurve(store, points.map((each) => (each === point ? { ...each, wanted_deg: thousandth(value) } : each)))),
+      onDone: (value) => store.keep(`What is at ${distance(store, point.filmed_deg)} to ${plain(value, 2)}°`, withCurve(store, points.map((each) => (each === point ? { ...each, wanted_deg: thousandth(value) } : each)))),
     });
     const away = element("button", { type: "button", class: "key-sign", title: "Take this point away", "aria-label": "Take this point away", "data-test": `depth-point-remove-${i}` }, "×");
     away.addEventListener("click", () => store.keep("Take a point of depth away", withCurve(store, points.filter((each) => each !== point))));
@@ -222,7 +226,7 @@ function edge(root, store) {
   };
   part(root, "edge").append(
     numberField({
-      label: "Shown from ahead to", unit: "°", value: now(store).edge_deg ?? WIDEST_EDGE, step: 0.5, decimals: 1, least: 20, most: WIDEST_EDGE, slider: true,
+      label: "Shown up to", unit: "°", value: now(store).edge_deg ?? WIDEST_EDGE, step: 0.5, decimals: 1, least: 20, most: WIDEST_EDGE, slider: true,
       reset: WIDEST_EDGE, test: "edge",
       onInput: (value) => store.preview("depth", set(value)),
       onDone: (value) => store.keep(value < WIDEST_EDGE ? `Shown up to ${plain(value, 1)}° from ahead` : "Shown as far as the eyes see", { depth: set(value) }),

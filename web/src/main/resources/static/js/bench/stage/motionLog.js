@@ -54,6 +54,7 @@ export function logChoice(root, store) {
   const hint = part(root, "log-hint");
   const columns = columnChoice(part(root, "log-columns"));
   let offers = [];
+  let listed = false;
   const show = () => {
     const offer = offers.find(({ file }) => file === select.value);
     columns.show(offer && offer.columns.length > 0 ? offer.columns : null, steady?.log?.file === select.value ? steady.log.columns : undefined);
@@ -70,9 +71,11 @@ export function logChoice(root, store) {
     offers = [...own, ...offers];
     select.append(...offers.map((offer) => element("option", { value: offer.file }, shortName(offer.file))));
     select.value = preferred(steady, offers);
+    listed = true;
     show();
   }).catch((failure) => (hint.textContent = failure.message));
-  return { order: () => loaded.then(() => orderOf({ file: select.value, near: near.value, columns: columns.chosen() })) };
+  // Where there is no list nobody chose: the recipe's own log counts on.
+  return { order: () => loaded.then(() => (listed ? orderOf({ file: select.value, near: near.value, columns: columns.chosen() }) : {})) };
 }
 
 function said(offers, offer) {
