@@ -1,6 +1,7 @@
 import assert from "node:assert/strict";
 import { test } from "node:test";
 import { anaglyph, eyeAt, isHalf, isStereo, placeOn, sizeOf } from "../../main/resources/static/js/bench/pane/eyes.js";
+import { apart, slopeOf, stretched } from "../../main/resources/static/js/bench/stage/depth.js";
 import { layoutsOf } from "../../main/resources/static/js/bench/layouts.js";
 
 const lens = (eye, yaw_deg = 0) => ({ eye, yaw_deg, pitch_deg: 0 });
@@ -55,4 +56,21 @@ test("what a take can be handed over as follows from its eyes", () => {
     assert.ok(sizes.some(([width, height]) => width === usual[0] && height === usual[1]), `${usual}`);
     assert.ok(sizes.every(([width, height]) => width % 4 === 0 && height % 2 === 0));
   }
+});
+
+test("lenses that become eyes are put beside each other where they are in one place", () => {
+  const at = (eye, x) => ({ eye, pupil_m: [x, 0, 0.01] });
+  assert.deepEqual(apart([at("left", 0), at("right", 0)]).map(({ pupil_m }) => pupil_m[0]), [-0.032, 0.032]);
+  assert.deepEqual(apart([at("left", -0.03), at("right", 0.03)]).map(({ pupil_m }) => pupil_m[0]), [-0.03, 0.03]);
+  assert.deepEqual(apart([at("left", 0), at(undefined, 0)]).map(({ pupil_m }) => pupil_m[0]), [0, 0]);
+});
+
+test("a stretch of depth keeps its fixed point, and says nothing where it is none", () => {
+  const take = { kept: { recipe: { depth: { screen_deg: 0, curve: [{ filmed_deg: 2, wanted_deg: 2 }, { filmed_deg: 3, wanted_deg: 3.3 }] }, rig: pair } } };
+  assert.ok(Math.abs(slopeOf(take.kept.recipe.depth) - 1.3) < 1e-9);
+  const { depth } = stretched(take, 0.5);
+  assert.deepEqual(depth.curve[0], { filmed_deg: 2, wanted_deg: 2 });
+  assert.ok(Math.abs(slopeOf(depth) - 0.5) < 1e-9);
+  assert.equal(stretched({ kept: { recipe: { depth: { screen_deg: 0 } } } }, 1).depth.curve, undefined);
+  assert.ok(Number.isNaN(slopeOf({ curve: [1, 2, 3].map((n) => ({ filmed_deg: n, wanted_deg: n })) })));
 });

@@ -12,7 +12,7 @@ import java.util.Optional;
  */
 public record EyePair(Position left, Position right) {
     /** Pupils that are given as one point: what is between a person's eyes. */
-    private static final double USUAL_METRES = 0.064;
+    public static final double USUAL_METRES = 0.064;
 
     private static final double LEAST_METRES = 0.001;
 

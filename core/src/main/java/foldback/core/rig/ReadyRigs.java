@@ -77,6 +77,18 @@ public final class ReadyRigs {
                         new RigLens("B", lens, Rotation.ofYawPitchRoll(Math.PI, 0, 0), new Position(0, 0, -0.015))));
     }
 
+    /** Two fisheyes of 190 degrees, equidistant, that look ahead for an eye each, as far apart as people's; pictures of 1920 x 1920. */
+    public static Rig twoEyes() {
+        LensFrame frame = new LensFrame(1920, 1920, 960, 960, Optional.of(new ImageCircle(960, 960, 950)));
+        FisheyeLens lens = FisheyeLens.equidistant(frame, Math.toRadians(190));
+        double half = EyePair.USUAL_METRES / 2;
+        return new Rig(
+                "Two eyes, 190°",
+                List.of(
+                        new RigLens("A", lens, Rotation.IDENTITY, new Position(-half, 0, 0), Eye.LEFT),
+                        new RigLens("B", lens, Rotation.IDENTITY, new Position(half, 0, 0), Eye.RIGHT)));
+    }
+
     /** Six rectilinear lenses on a ring, upright pictures of 1440 x 1920, 92 degrees wide and 108 high. */
     public static Rig sixAround() {
         LensFrame frame = new LensFrame(1440, 1920, 720, 960, Optional.empty());

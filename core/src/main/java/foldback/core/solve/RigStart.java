@@ -29,7 +29,7 @@ final class RigStart {
      *
      * @param kinds its slots, and what each clip's lens is like
      * @param clips of each slot, the number of its clip
-     * @param upright where each clip's lens points
+     * @param upright where each clip's lens points; pupils lie that way from the middle, those of eyes where the kinds say
      */
     static Rig of(Rig kinds, int[] clips, List<Rotation> upright) {
         double out = clips.length == 2 ? PAIR_OUT : RING_OUT;
@@ -40,7 +40,10 @@ final class RigStart {
                     .get(i)
                     .withLens(kinds.lenses().get(clips[i]).lens())
                     .withRotation(upright.get(clips[i]))
-                    .withPupil(new Position(out * axis.x(), out * axis.y(), out * axis.z())));
+                    .withPupil(
+                            kinds.isStereo()
+                                    ? kinds.lenses().get(i).pupil()
+                                    : new Position(out * axis.x(), out * axis.y(), out * axis.z())));
         }
         return new Rig(kinds.name(), placed);
     }

@@ -15,8 +15,10 @@ import org.springframework.transaction.annotation.Transactional;
 /** The saved cards, and the ready ones that every installation starts with. */
 @Service
 public class RigCards {
-    private static final Set<String> READY =
-            Set.of(ReadyRigs.twoBackToBack().name(), ReadyRigs.sixAround().name());
+    private static final Set<String> READY = Set.of(
+            ReadyRigs.twoBackToBack().name(),
+            ReadyRigs.sixAround().name(),
+            ReadyRigs.twoEyes().name());
     private static final int MOST_NAME = 120;
     private final RigCardRepository cards;
     private final Clock clock;
@@ -80,6 +82,7 @@ public class RigCards {
     public void keepReadyOnes() {
         keep(ReadyRigs.twoBackToBack());
         keep(ReadyRigs.sixAround());
+        keep(ReadyRigs.twoEyes());
     }
 
     /** All cards' rigs; units that were saved before ready ones. */

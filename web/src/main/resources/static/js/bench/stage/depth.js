@@ -10,6 +10,9 @@ import { backgroundJob } from "../sheet/job.js";
 const USUAL_SOFT = 3;
 const WIDEST_EDGE = 100;
 const MOST_DEPTH = 250;
+/** What is between people’s eyes; pupils that are nearer to each other were put somewhere else on purpose, or nowhere. */
+const USUAL_APART_M = 0.064;
+const LEAST_APART_M = 0.005;
 const DEGREES = 180 / Math.PI;
 const EYES = [["both", "both eyes"], ["left", "the left eye"], ["right", "the right eye"]];
 
@@ -45,7 +48,7 @@ function baseline(store) {
     const pupils = store.kept.recipe.rig.lenses.filter((lens) => lens.eye === eye).map((lens) => lens.pupil_m[0]);
     return pupils.reduce((sum, x) => sum + x, 0) / pupils.length;
   };
-  return Math.abs(middle("right") - middle("left")) || 0.064;
+  return Math.abs(middle("right") - middle("left")) || USUAL_APART_M;
 }
 
 /** How far away what has a disparity is, in words. */
@@ -103,7 +106,7 @@ function keepScreen(store, disparity, label) {
 const curveOf = (depth) => depth.curve ?? [];
 
 /** By how much depth is stretched where that is one number, else NaN. */
-function slopeOf(depth) {
+export function slopeOf(depth) {
   const points = curveOf(depth);
   if (points.length === 2) {
     return (points[1].wanted_deg - points[0].wanted_deg) / (points[1].filmed_deg - points[0].filmed_deg);
@@ -121,7 +124,7 @@ function withCurve(store, points) {
 const thousandth = (value) => Number(value.toFixed(3));
 
 /** A curve that stretches depth about what stays. */
-function stretched(store, slope) {
+export function stretched(store, slope) {
   const [first] = curveOf(kept(store));
   const stays = first && Math.abs(first.filmed_deg - first.wanted_deg) < 1e-9 ? first.filmed_deg : 0;
   return Math.abs(slope - 1) < 1e-9 && stays === 0
@@ -178,11 +181,19 @@ function keepPoint(store, filmed, wanted) {
   return store.keep(`A point of depth at ${distance(store, filmed)}`, withCurve(store, [...points, { filmed_deg: thousandth(filmed), wanted_deg: thousandth(wanted) }]));
 }
 
+/** Two lenses that serve an eye each and whose pupils nobody put beside each other are as far apart as people's eyes. */
+export function apart(lenses) {
+  const one = (wanted) => lenses.filter(({ eye }) => eye === wanted);
+  const [left, right] = [one("left"), one("right")];
+  const beside = left.length === 1 && right.length === 1 && Math.abs(right[0].pupil_m[0] - left[0].pupil_m[0]) < LEAST_APART_M;
+  return beside ? lenses.map((lens) => (lens.eye ? { ...lens, pupil_m: [(lens.eye === "left" ? -1 : 1) * USUAL_APART_M / 2, 0, 0] } : lens)) : lenses;
+}
+
 /** A lens for each eye; two lenses can be exchanged. */
 function eyeChoices(root, store) {
   const { rig } = store.kept.recipe;
   const keep = (label, eyeOf) => store.keep(label, {
-    rig: { ...rig, lenses: rig.lenses.map(({ eye, ...lens }) => (eyeOf(lens.slot, eye) === "both" ? lens : { ...lens, eye: eyeOf(lens.slot, eye) })) },
+    rig: { ...rig, lenses: apart(rig.lenses.map(({ eye, ...lens }) => (eyeOf(lens.slot, eye) === "both" ? lens : { ...lens, eye: eyeOf(lens.slot, eye) }))) },
   });
   for (const { slot, eye = "both" } of rig.lenses) {
     const id = `eye-of-${slot}`;
