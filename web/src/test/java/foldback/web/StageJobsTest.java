@@ -2,14 +2,18 @@ package foldback.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import foldback.core.recipe.Recipe;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.StreamSupport;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -31,6 +35,55 @@ class StageJobsTest {
         return Awaitility.await()
                 .atMost(Patience.WORK)
                 .until(() -> api.get(take + JOB).json(), condition::test);
+    }
+
+    /** What was left as it is stays so; the others are worked one after the other, each kept as a revision. */
+    @Test
+    void aTakeIsWorkedThroughStageByStage(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        Recipe recipe = api.demoRecipe().leaving(Set.of("rig", "steady"));
+        String take = "/api/takes/" + api.freshTake(recipe);
+        assertThat(open(api, take)).contains("balance", "tiny").doesNotContain("rig", "steady", "level");
+        assertThat(api.post(take + "/work", "").json().path("title").asString()).isEqualTo("Balance");
+        // Pressed again, it is the same that goes on.
+        assertThat(api.post(take + "/work", "").json().path("working").asBoolean())
+                .isTrue();
+        awaitWorked(server, api, take);
+        assertThat(api.get(take + "/work").json().path("message").asString()).isEmpty();
+        assertThat(open(api, take)).isEmpty();
+        JsonNode state = api.get(take).json();
+        assertThat(state.path("revision").asInt()).isEqualTo(3);
+        assertThat(state.path("label").asString()).isEqualTo("Count frames");
+        assertThat(state.path("undo").asString()).isEqualTo("Count frames");
+    }
+
+    @Test
+    void workingThroughStopsWhereItIsToldTo(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        Recipe recipe = api.demoRecipe().leaving(Set.of("rig", "steady"));
+        String take = "/api/takes/" + api.freshTake(recipe);
+        api.post(take + "/work", "");
+        api.delete(take + "/work");
+        awaitWorked(server, api, take);
+        assertThat(api.get(take).json().path("revision").asInt()).isEqualTo(1);
+        assertThat(open(api, take)).contains("balance");
+    }
+
+    private static void awaitWorked(RunningApplication.Server server, Api api, String take) throws Exception {
+        try (Worker worker = server.worker()) {
+            Awaitility.await()
+                    .atMost(Patience.WORK)
+                    .until(
+                            () -> api.get(take + "/work").json(),
+                            status -> !status.path("working").asBoolean());
+        }
+    }
+
+    private static List<String> open(Api api, String take) throws Exception {
+        return StreamSupport.stream(api.get(take).json().path("ledger").spliterator(), false)
+                .filter(row -> row.path("open").asBoolean())
+                .map(row -> row.path("stage").asString())
+                .toList();
     }
 
     @Test

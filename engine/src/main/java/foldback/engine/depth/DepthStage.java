@@ -48,6 +48,11 @@ public final class DepthStage implements Stage {
         return Optional.of(new DepthLane());
     }
 
+    @Override
+    public boolean isUntried(Recipe recipe) {
+        return recipe.geometry().rigOn().isStereo() && recipe.depth().measure().isEmpty();
+    }
+
     /** What was measured stays each take's own. */
     @Override
     public Recipe give(Recipe from, Recipe to, Take take) {

@@ -45,6 +45,12 @@ public final class RigStage implements Stage {
         return Optional.of(new RigOverTime());
     }
 
+    @Override
+    public boolean isUntried(Recipe recipe) {
+        return recipe.showing().clips().size() > 1
+                && recipe.geometry().measure().isEmpty();
+    }
+
     /** A rig is given without what was measured on its take. */
     @Override
     public Recipe give(Recipe from, Recipe to, Take take) {

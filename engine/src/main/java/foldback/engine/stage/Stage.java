@@ -42,6 +42,11 @@ public interface Stage {
         return List.of();
     }
 
+    /** Whether what it can do by itself first was never done, and would be of use: then its verdict says nothing yet. */
+    default boolean isUntried(Recipe recipe) {
+        return false;
+    }
+
     /** Keys of a change of a recipe that are this stage's; its section is one always. */
     default Set<String> keys() {
         return Stream.concat(form().map(SectionForm::name).stream(), moreKeys().stream())

@@ -44,9 +44,9 @@ public final class WorkThrough {
         return worked;
     }
 
-    /** Whether a stage is not settled, and has an action that could settle it. */
-    private static boolean isOpen(Stage stage, Recipe recipe, Evidence evidence) {
-        return evidence.verdict() == Verdict.UNSETTLED
+    /** Whether a stage is not settled or was not tried yet, and has an action that could settle it. */
+    public static boolean isOpen(Stage stage, Recipe recipe, Evidence evidence) {
+        return (evidence.verdict() == Verdict.UNSETTLED || stage.isUntried(recipe))
                 && !recipe.left().contains(stage.name())
                 && !stage.jobs().isEmpty();
     }

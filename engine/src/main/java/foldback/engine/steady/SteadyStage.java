@@ -48,6 +48,11 @@ public final class SteadyStage implements Stage {
         return Optional.of(new SteadyLane());
     }
 
+    @Override
+    public boolean isUntried(Recipe recipe) {
+        return recipe.steady().measure().isEmpty();
+    }
+
     /** How much is taken away is given; what was measured stays each take's own, and so does when it is as it was. */
     @Override
     public Recipe give(Recipe from, Recipe to, Take take) {

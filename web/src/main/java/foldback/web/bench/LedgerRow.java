@@ -4,6 +4,7 @@ import foldback.core.run.Evidence;
 import foldback.engine.stage.Stage;
 import foldback.engine.stage.StageLane;
 import foldback.engine.stage.StageView;
+import foldback.engine.stage.WorkThrough;
 import foldback.web.stage.StageLanes;
 
 /**
@@ -14,11 +15,19 @@ import foldback.web.stage.StageLanes;
  * @param verdict what the evidence says, or that a person left the stage as it is
  * @param reason why, one sentence
  * @param figure the figure that decides
+ * @param open whether its action would settle it, or was not tried yet
  * @param lane what its lane is known by, or null where it shows none that is measured
  * @param laneLater whether the lane takes long, and is only for those who look at it
  */
 record LedgerRow(
-        String stage, String name, String verdict, String reason, String figure, String lane, boolean laneLater) {
+        String stage,
+        String name,
+        String verdict,
+        String reason,
+        String figure,
+        boolean open,
+        String lane,
+        boolean laneLater) {
     private static final String LEFT = "left as it is";
 
     static LedgerRow of(Stage stage, StageView view) {
@@ -33,6 +42,7 @@ record LedgerRow(
                 left ? LEFT : evidence.verdict().word(),
                 evidence.reason(),
                 evidence.figure(),
+                WorkThrough.isOpen(stage, view.recipe(), evidence),
                 StageLanes.key(stage, view.recipe()).orElse(null),
                 later);
     }

@@ -24,15 +24,32 @@ import tools.jackson.databind.JsonNode;
 @RequestMapping("/api/takes/{takeId}")
 class StageController {
     private final StageOrders jobs;
+    private final Through through;
     private final StageLanes lanes;
     private final Giving giving;
     private final Recipes recipes;
 
-    StageController(StageOrders jobs, StageLanes lanes, Giving giving, Recipes recipes) {
+    StageController(StageOrders jobs, Through through, StageLanes lanes, Giving giving, Recipes recipes) {
         this.jobs = jobs;
+        this.through = through;
         this.lanes = lanes;
         this.giving = giving;
         this.recipes = recipes;
+    }
+
+    @PostMapping("/work")
+    Through.Status workThrough(@PathVariable Long takeId) {
+        return through.start(takeId);
+    }
+
+    @GetMapping("/work")
+    Through.Status worked(@PathVariable Long takeId) {
+        return through.status(takeId);
+    }
+
+    @DeleteMapping("/work")
+    Through.Status stopWork(@PathVariable Long takeId) {
+        return through.cancel(takeId);
     }
 
     @PostMapping("/stages/{stage}/jobs/{job}")

@@ -29,6 +29,15 @@ class StageOrder {
         CANCELLED
     }
 
+    /** What comes when a job has ended well. */
+    enum After {
+        NOTHING,
+        /** The next stage that is open. */
+        THE_NEXT,
+        /** The next one was begun, or there was none, or this one stayed unsettled. */
+        SEEN_TO
+    }
+
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
@@ -47,6 +56,11 @@ class StageOrder {
 
     private double share;
     private boolean cancelAsked;
+
+    @Enumerated(EnumType.STRING)
+    @Column(columnDefinition = "VARCHAR(20)")
+    private After afterwards;
+
     private String message;
 
     @Column(length = Length.LONG32)
@@ -60,7 +74,8 @@ class StageOrder {
      * @param base the revision that it is made on
      * @param wish the job's order, as JSON
      */
-    StageOrder(Long takeId, String stage, String job, int base, String wish) {
+    StageOrder(Long takeId, String stage, String job, int base, String wish, After after) {
+        afterwards = after;
         this.takeId = takeId;
         this.stage = stage;
         this.job = job;
@@ -96,6 +111,19 @@ class StageOrder {
 
     boolean isOpen() {
         return state == State.WAITING || state == State.WORKING;
+    }
+
+    boolean isDone() {
+        return state == State.DONE;
+    }
+
+    /** What comes when it has ended well. */
+    After afterwards() {
+        return afterwards;
+    }
+
+    void seeTo() {
+        afterwards = After.SEEN_TO;
     }
 
     boolean isOffered() {

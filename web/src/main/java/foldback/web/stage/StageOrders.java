@@ -13,6 +13,7 @@ import foldback.web.page.NotFoundException;
 import foldback.web.project.TakeRepository;
 import foldback.web.recipe.Recipes;
 import java.time.Clock;
+import java.util.List;
 import java.util.Optional;
 import javax.sql.DataSource;
 import org.springframework.stereotype.Service;
@@ -73,6 +74,12 @@ class StageOrders {
      */
     @Transactional
     Status start(Long takeId, String stage, String job, int base, JsonNode asked) {
+        return start(takeId, stage, job, base, asked, StageOrder.After.NOTHING);
+    }
+
+    /** The same with what comes after it. */
+    @Transactional
+    Status start(Long takeId, String stage, String job, int base, JsonNode asked, StageOrder.After after) {
         check(recipes.revision(takeId, base).read(), job(stage, job), asked);
         // Two pages may press at once.
         takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
@@ -84,7 +91,8 @@ class StageOrders {
         if (known.filter(StageOrder::isOpen).isEmpty()) {
             known.ifPresent(orders::delete);
             orders.flush();
-            StageOrder order = orders.save(new StageOrder(takeId, stage, job, base, json.writeValueAsString(asked)));
+            StageOrder order =
+                    orders.save(new StageOrder(takeId, stage, job, base, json.writeValueAsString(asked), after));
             client.scheduleIfNotExists(new TaskInstance<Void>(TASK, Long.toString(order.id())), clock.instant());
         }
         return status(takeId, stage);
@@ -152,6 +160,24 @@ class StageOrders {
         recipes.change(takeId, base, offer.on(recipes.revision(takeId, base).read()), offer.label());
         order.end(StageOrder.State.DONE, "");
         return status(order);
+    }
+
+    /** What is asked for of a take, stage by stage. */
+    @Transactional(readOnly = true)
+    List<StageOrder> all(Long takeId) {
+        return orders.findByTakeId(takeId);
+    }
+
+    /** A job that has ended well and whose next one was not seen to yet. */
+    @Transactional(readOnly = true)
+    Optional<StageOrder> ended(Long id) {
+        return orders.findById(id).filter(order -> order.isDone() && order.afterwards() == StageOrder.After.THE_NEXT);
+    }
+
+    /** Records that what follows a job was seen to. */
+    @Transactional
+    void seenTo(Long id) {
+        orders.findById(id).ifPresent(StageOrder::seeTo);
     }
 
     /** Begins a job, or goes on with one whose worker died; none where it has ended, or was asked for anew meanwhile. */

@@ -35,6 +35,7 @@ class StageWorker extends TaskWorker {
     private static final long TELL_EVERY_NANOS = 300_000_000L;
 
     private final StageOrders orders;
+    private final Through through;
     private final Recipes recipes;
     private final OpenTakes takes;
     private final StageTools tools;
@@ -42,6 +43,7 @@ class StageWorker extends TaskWorker {
 
     StageWorker(
             StageOrders orders,
+            Through through,
             Recipes recipes,
             OpenTakes takes,
             StageTools tools,
@@ -49,6 +51,7 @@ class StageWorker extends TaskWorker {
             DataSource source) {
         super(source, StageOrders.TABLE, StageOrders.TASK, new FailureHandler.OnFailureRetryLater<>(AGAIN_AFTER));
         this.orders = orders;
+        this.through = through;
         this.recipes = recipes;
         this.takes = takes;
         this.tools = tools;
@@ -68,6 +71,8 @@ class StageWorker extends TaskWorker {
     private void carryOut(Long id) throws InterruptedException {
         Optional<StageOrder> taken = orders.takeUp(id);
         if (taken.isEmpty()) {
+            // A worker that died just then may have left what follows undone.
+            Persistent.tell(() -> through.goOn(id));
             return;
         }
         StageOrder order = taken.get();
@@ -75,6 +80,7 @@ class StageWorker extends TaskWorker {
         try {
             StageResult found = run(order, StageOrders.job(order.stage(), order.job()), progress(id, stop));
             Persistent.tell(() -> orders.finish(id, found));
+            Persistent.tell(() -> through.goOn(id));
         } catch (CancellationException cancelled) {
             if (!stop[0]) {
                 throw stopping(cancelled);

@@ -10,6 +10,7 @@ import { startProxies } from "./proxies.js";
 import { loadStages, stageOf } from "./stage/stages.js";
 import { startSheets } from "./sheet/sheets.js";
 import { Store } from "./store.js";
+import { startWorkThrough } from "./workThrough.js";
 
 const store = new Store(document.body.dataset.take);
 const kept = document.getElementById("kept");
@@ -49,6 +50,7 @@ try {
   startKeys(store, panes, toggleTheme, openHandover, play);
   document.body.dataset.ready = "yes";
   startProxies(store);
+  startWorkThrough(store);
 } catch (failure) {
   toast(failure.message);
 }
