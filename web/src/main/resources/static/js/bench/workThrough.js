@@ -11,8 +11,8 @@ export function startWorkThrough(store) {
   const open = () => store.kept.ledger.some((row) => row.open);
   const show = (status) => {
     button.hidden = !working && !open();
-    button.textContent = working ? `${status.title}, ${Math.floor(100 * status.share)}%` : "Work it through";
-    button.title = working ? "Press to stop" : "Runs every stage that is not settled, one after the other, and keeps each result as a revision";
+    button.textContent = working ? `Stop (${status.title}, ${Math.floor(100 * status.share)}%)` : "Work it through";
+    button.title = working ? "Ends the stage that is at work; what is done stays" : "Runs every stage that is not settled, one after the other, and keeps each result as a revision";
   };
   async function follow(first) {
     let status = first;

@@ -147,7 +147,8 @@ export function startPanes(store) {
   let chosen = null;
   store.addEventListener("stage", () => {
     // What the stage's decision needs to be seen; other stages keep what was chosen.
-    const wanted = stageOf(store.stage).views;
+    const { views } = stageOf(store.stage);
+    const wanted = typeof views === "function" ? views(store) : views;
     if (wanted && store.kept.clips.length > 1) {
       chosen ??= panes.map((pane) => pane.view);
       arrange(wanted);

@@ -16,8 +16,8 @@ const LEAST_APART_M = 0.005;
 const DEGREES = 180 / Math.PI;
 const EYES = [["both", "both eyes"], ["left", "the left eye"], ["right", "the right eye"]];
 
-/** What both eyes see. */
-export const views = ["eyes"];
+/** What both eyes see, where there are two. */
+export const views = (store) => (isStereo(store.kept.recipe.rig) ? ["eyes"] : undefined);
 
 const kept = (store) => store.kept.recipe.depth ?? { screen_deg: 0 };
 const now = (store) => store.section("depth") ?? { screen_deg: 0 };

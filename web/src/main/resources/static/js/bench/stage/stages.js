@@ -1,6 +1,6 @@
 /**
  * The page's part of each stage, a module NAME.js beside this one. It exports `sheet(root, store)`, which fills the stage's
- * sheet and may give a function that follows a draft; and where the stage has such, `views` that its decision needs,
+ * sheet and may give a function that follows a draft; and where the stage has such, `views` that its decision needs, or a function of the store that says which,
  * `lane(canvas, store, span)` that draws another lane than the measured curve, `finer(store, redraw)` that lists other finer
  * lanes than the measured ones, `showsDraft` where its lane follows a draft, `onSphere`, `onLook`, `onLens` and `onFrame`, what the
  * pointer does there, `drawn`, what it paints over the sphere and the look-around, and `keys`, its own shortcuts.
