@@ -103,7 +103,8 @@ final class RigJudge {
                             : List.of(Reason.of(RigReason.TWO_LENSES)),
                     figure);
         }
-        if (result.onFarRad() > SURE_ON_FAR_RAD) {
+        // How far eyes differ in height follows from no distance; how far sideways is the screen plane's matter.
+        if (!card.isStereo() && result.onFarRad() > SURE_ON_FAR_RAD) {
             return new Judgement(Verdict.CHECK, Reason.of(RigReason.ON_FAR), figure);
         }
         if (open > SURE_RAD || result.rivalRad() > SURE_RIVAL_RAD || residual > SURE_RESIDUAL_RAD) {

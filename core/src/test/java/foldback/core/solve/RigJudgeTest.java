@@ -114,6 +114,20 @@ class RigJudgeTest {
         assertThat(judged.reason()).contains(said);
     }
 
+    /** They see all of each other, and their heights follow from no distance. */
+    @ParameterizedTest
+    @CsvSource({
+        "300, 0.01, 0.5, SURE,      300 points agree",
+        "20,  0.01, 0,   UNSETTLED, Lens A shares only 20 points",
+        "300, 0.04, 0,   CHECK,     The points leave 0.04° open"
+    })
+    void twoEyesAreSureWithoutATurn(int points, double open, double far, Verdict verdict, String said) {
+        Rig eyes = ReadyRigs.twoEyes();
+        Judgement judged = judge(eyes, eyes, points, 1, 0.01, open, 0, far, 0);
+        assertThat(judged.verdict()).as(judged.reason()).isEqualTo(verdict);
+        assertThat(judged.reason()).contains(said);
+    }
+
     @ParameterizedTest
     @CsvSource({"1.15, less wide", "0.87, wider"})
     void lensesOfAnotherKindAreDoubted(double focal, String said) {

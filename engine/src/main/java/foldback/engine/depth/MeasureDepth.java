@@ -6,35 +6,22 @@ import foldback.core.recipe.depth.DepthMeasure;
 import foldback.core.recipe.geometry.Geometry;
 import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
+import foldback.engine.stage.RangeOrder;
 import foldback.engine.stage.StageJob;
 import foldback.engine.stage.StageResult;
 import foldback.engine.stage.StageTools;
 import foldback.engine.take.Take;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 
 /** Measures the depth of a take, or of a part of it, at moments all over it. */
-final class MeasureDepth implements StageJob<MeasureDepth.Order> {
+final class MeasureDepth implements StageJob<RangeOrder> {
     private static final Set<String> DEPENDS = Set.of(StageResult.CLIPS, Geometry.SECTION.name(), Depth.SECTION.name());
     private static final Set<String> SETS = Set.of(Depth.SECTION.name());
     private static final double STEP_SECONDS = 0.5;
     private static final int FEWEST = 8;
     private static final int MOST = 120;
-
-    /**
-     * What is wanted.
-     *
-     * @param from take time; the take's own without it
-     * @param to take time; the take's own without it
-     */
-    record Order(Optional<Double> from, Optional<Double> to) {
-        Order {
-            from = from == null ? Optional.empty() : from;
-            to = to == null ? Optional.empty() : to;
-        }
-    }
 
     @Override
     public String name() {
@@ -42,35 +29,29 @@ final class MeasureDepth implements StageJob<MeasureDepth.Order> {
     }
 
     @Override
-    public Class<Order> order() {
-        return Order.class;
+    public Class<RangeOrder> order() {
+        return RangeOrder.class;
     }
 
     @Override
-    public void check(Recipe recipe, Order order) {
+    public void check(Recipe recipe, RangeOrder order) {
         if (!recipe.geometry().rigOn().isStereo()) {
             throw new IllegalArgumentException(
                     "No two lenses serve an eye each: say in Depth which lens is which eye's, then measure.");
         }
-        if (order.from().isPresent()
-                && order.to().isPresent()
-                && !(order.to().get() > order.from().get())) {
-            throw new IllegalArgumentException("The range ends before it begins: mark another one.");
-        }
+        order.check();
     }
 
     @Override
-    public StageResult run(Recipe recipe, Take take, Order order, StageTools tools, Run run) {
+    public StageResult run(Recipe recipe, Take take, RangeOrder order, StageTools tools, Run run) {
         Take shown = take.showing(recipe);
-        TimeSpan whole = shown.commonSpan();
-        double from = Math.max(whole.from(), order.from().orElse(whole.from()));
-        double to = Math.min(whole.to(), order.to().orElse(whole.to()));
-        int count = (int) Math.max(FEWEST, Math.min(MOST, Math.round((to - from) / STEP_SECONDS)));
+        TimeSpan span = order.within(shown.commonSpan());
+        int count = (int) Math.max(FEWEST, Math.min(MOST, Math.round(span.seconds() / STEP_SECONDS)));
         TakeDepth depth = tools.get(TakeDepth.class);
         List<DepthMeasure.Moment> moments = new ArrayList<>();
         for (int n = 0; n < count; n++) {
             run.check();
-            moments.add(depth.summary(recipe, shown, from + (to - from) * (n + 0.5) / count));
+            moments.add(depth.summary(recipe, shown, span.from() + span.seconds() * (n + 0.5) / count));
             run.step((n + 1.0) / count);
         }
         DepthMeasure measure = new DepthMeasure(TakeDepth.ALGORITHM, TakeDepth.rigHash(recipe), moments);

@@ -6,34 +6,21 @@ import foldback.core.recipe.Seams;
 import foldback.core.recipe.geometry.Geometry;
 import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
+import foldback.engine.stage.RangeOrder;
 import foldback.engine.stage.StageJob;
 import foldback.engine.stage.StageResult;
 import foldback.engine.stage.StageTools;
 import foldback.engine.take.Take;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 
 /** Measures the flow of a take, or of a part of it, so that looking and rendering need not. */
-final class MeasureFlow implements StageJob<MeasureFlow.Order> {
+final class MeasureFlow implements StageJob<RangeOrder> {
     /** Its own section, too: what was set meanwhile is not to be overwritten. */
     private static final Set<String> DEPENDS = Set.of(StageResult.CLIPS, Geometry.SECTION.name(), Seams.SECTION.name());
 
     private static final Set<String> SETS = Set.of(Seams.SECTION.name());
-
-    /**
-     * What is wanted.
-     *
-     * @param from take time; the take's own without it
-     * @param to take time; the take's own without it
-     */
-    record Order(Optional<Double> from, Optional<Double> to) {
-        Order {
-            from = from == null ? Optional.empty() : from;
-            to = to == null ? Optional.empty() : to;
-        }
-    }
 
     @Override
     public String name() {
@@ -41,29 +28,22 @@ final class MeasureFlow implements StageJob<MeasureFlow.Order> {
     }
 
     @Override
-    public Class<Order> order() {
-        return Order.class;
+    public Class<RangeOrder> order() {
+        return RangeOrder.class;
     }
 
     @Override
-    public void check(Recipe recipe, Order order) {
+    public void check(Recipe recipe, RangeOrder order) {
         if (recipe.showing().clips().size() < 2) {
             throw new IllegalArgumentException("One lens has no seams: there is nothing to measure.");
         }
-        if (order.from().isPresent()
-                && order.to().isPresent()
-                && !(order.to().get() > order.from().get())) {
-            throw new IllegalArgumentException("The range ends before it begins: mark another one.");
-        }
+        order.check();
     }
 
     @Override
-    public StageResult run(Recipe recipe, Take take, Order order, StageTools tools, Run run) {
+    public StageResult run(Recipe recipe, Take take, RangeOrder order, StageTools tools, Run run) {
         Take shown = take.showing(recipe);
-        TimeSpan whole = shown.commonSpan();
-        TimeSpan span = new TimeSpan(
-                Math.max(whole.from(), order.from().orElse(whole.from())),
-                Math.min(whole.to(), order.to().orElse(whole.to())));
+        TimeSpan span = order.within(shown.commonSpan());
         TakeFlows flows = tools.get(TakeFlows.class);
         if (flows.strips(recipe, shown).isEmpty()) {
             throw new IllegalArgumentException(

@@ -31,6 +31,7 @@ import foldback.engine.picture.PlanCache;
 import foldback.engine.picture.TakeAdditions;
 import foldback.engine.picture.Target;
 import foldback.engine.stage.Lane;
+import foldback.engine.stage.RangeOrder;
 import foldback.engine.stage.StageResult;
 import foldback.engine.stage.StageTools;
 import foldback.engine.stage.StageView;
@@ -289,7 +290,7 @@ class TakeFlowsTest {
             }
         };
         MeasureFlow job = new MeasureFlow();
-        MeasureFlow.Order order = new MeasureFlow.Order(Optional.of(0.5), Optional.of(0.62));
+        RangeOrder order = new RangeOrder(Optional.of(0.5), Optional.of(0.62));
         Recipe feathered = alone.with(Seams.SECTION, new Seams(0.05, 3));
         StageResult result = job.run(feathered, take, order, tools, Run.QUIET);
         Recipe after = result.on(feathered);
@@ -303,12 +304,12 @@ class TakeFlowsTest {
         Evidence evidence = new SeamsStage().evidence(new StageView(after, take, 1920, tools));
         assertThat(evidence.verdict()).isEqualTo(Verdict.CHECK);
         assertThat(evidence.reason()).startsWith("Lenses show the same up to ");
-        assertThatThrownBy(() -> job.check(after, new MeasureFlow.Order(Optional.of(2.0), Optional.of(1.0))))
+        assertThatThrownBy(() -> job.check(after, new RangeOrder(Optional.of(2.0), Optional.of(1.0))))
                 .hasMessageContaining("range ends before it begins");
         assertThatThrownBy(() -> job.run(
                         feathered,
                         take,
-                        new MeasureFlow.Order(Optional.of(2.0), Optional.of(2.5)),
+                        new RangeOrder(Optional.of(2.0), Optional.of(2.5)),
                         tools,
                         new Run(share -> {}, () -> true)))
                 .isInstanceOf(CancellationException.class);
