@@ -132,6 +132,17 @@ class ArchitectureTest {
                 .isSubsetOf(floors.stream().flatMap(List::stream).toList());
     }
 
+    /** Their upkeep must not wait on the pool that parallel loops share. */
+    @Test
+    void cachesBeginInOnePlace() {
+        noClasses()
+                .that()
+                .resideOutsideOfPackage("foldback.engine.cache")
+                .should()
+                .callMethod("com.github.benmanes.caffeine.cache.Caffeine", "newBuilder")
+                .check(CLASSES);
+    }
+
     @Test
     void stagesDoNotUseEachOtherButByTheNamedArrows() {
         Map<String, String> allowed = Map.of("seam", "flow", "depth", "seam", "framing", "steady");

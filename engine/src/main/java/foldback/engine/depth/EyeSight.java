@@ -6,6 +6,7 @@ import foldback.core.rig.Eye;
 import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
 import foldback.core.warp.Canvas;
+import foldback.engine.picture.EyeTurn;
 import foldback.engine.steady.TakeShake;
 import foldback.engine.take.Take;
 import java.util.ArrayList;
@@ -36,16 +37,10 @@ public final class EyeSight {
      * @param seen of that picture's canvas
      */
     public OptionalDouble disparityAt(Recipe recipe, Take shown, double seconds, Eye eye, Direction seen) {
-        Rotation turn = shake.rigFromCanvas(recipe, shown, seconds).times(turned(recipe, seconds, eye));
+        Rotation turn = shake.rigFromCanvas(recipe, shown, seconds)
+                .times(EyeTurn.of(recipe.depth(), eye).at(seconds));
         return depth.at(recipe, shown, seconds)
                 .disparityAt(turn.apply(seen), eye, recipe.depth().curve()::at);
-    }
-
-    /** By how much an eye's picture is turned to the screen plane. */
-    private static Rotation turned(Recipe recipe, double seconds, Eye eye) {
-        double share = eye == Eye.LEFT ? 0.5 : eye == Eye.RIGHT ? -0.5 : 0;
-        return Rotation.ofYawPitchRoll(
-                share * recipe.depth().screen().at(seconds).value(), 0, 0);
     }
 
     /**

@@ -1,7 +1,6 @@
 package foldback.engine.depth;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.depth.DepthField;
 import foldback.core.depth.DepthSettings;
 import foldback.core.depth.EyeMatcher;
@@ -11,6 +10,7 @@ import foldback.core.recipe.Recipe;
 import foldback.core.recipe.depth.DepthMeasure;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
+import foldback.engine.cache.Caches;
 import foldback.engine.preview.Previewer;
 import foldback.engine.take.Take;
 import foldback.media.ContentHash;
@@ -29,9 +29,9 @@ public final class TakeDepth {
 
     private final Previewer previewer;
     private final Cache<FieldKey, DepthField> fields =
-            Caffeine.newBuilder().maximumSize(KEPT_FIELDS).softValues().build();
+            Caches.builder().maximumSize(KEPT_FIELDS).softValues().build();
     private final Cache<EyesKey, EyeMatcher> matchers =
-            Caffeine.newBuilder().maximumSize(2).softValues().build();
+            Caches.builder().maximumSize(2).softValues().build();
 
     public TakeDepth(Previewer previewer) {
         this.previewer = previewer;

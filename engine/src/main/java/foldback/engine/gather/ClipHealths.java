@@ -1,8 +1,8 @@
 package foldback.engine.gather;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.run.Run;
+import foldback.engine.cache.Caches;
 import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
@@ -24,7 +24,7 @@ public final class ClipHealths {
     private final Path folder;
     private final Cache<String, ClipHealth> known =
             // Another process may find out more.
-            Caffeine.newBuilder()
+            Caches.builder()
                     .maximumSize(2000)
                     .expireAfterWrite(Duration.ofSeconds(5))
                     .build();

@@ -13,14 +13,19 @@ import foldback.core.space.Rotation;
  * @param screen disparity at the screen plane, radians
  * @param share of it that the eye is turned by, to the right
  */
-record EyeTurn(Track<Amount> screen, double share) {
+public record EyeTurn(Track<Amount> screen, double share) {
 
-    static EyeTurn of(Depth depth, Eye eye) {
+    public static EyeTurn of(Depth depth, Eye eye) {
         return switch (eye) {
             case LEFT -> new EyeTurn(depth.screen(), 0.5);
             case RIGHT -> new EyeTurn(depth.screen(), -0.5);
             case BOTH -> new EyeTurn(Track.still(Amount.ZERO), 0);
         };
+    }
+
+    /** From the eye's canvas to the levelled one at a time. */
+    public Rotation at(double seconds) {
+        return turned(screen.at(seconds).value());
     }
 
     boolean isStill() {

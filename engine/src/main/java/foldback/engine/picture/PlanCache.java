@@ -1,7 +1,6 @@
 package foldback.engine.picture;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.PixelFormat;
 import foldback.core.recipe.Recipe;
@@ -20,6 +19,7 @@ import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CanvasPath;
 import foldback.core.warp.ShiftPath;
+import foldback.engine.cache.Caches;
 import java.util.List;
 
 /** Compiled plans and tables of light by what they are made from, for makers that come and go. Safe for many threads. */
@@ -51,12 +51,12 @@ public final class PlanCache {
 
     /** @param most plans that are kept; a plan takes some bytes a canvas pixel */
     public PlanCache(int most) {
-        plans = Caffeine.newBuilder().maximumSize(most).build();
-        moving = Caffeine.newBuilder().maximumSize(most).build();
-        ofLenses = Caffeine.newBuilder().maximumSize(most).build();
-        movable = Caffeine.newBuilder().maximumSize(most).build();
-        lights = Caffeine.newBuilder().maximumSize(most).build();
-        halvings = Caffeine.newBuilder().maximumSize(most).build();
+        plans = Caches.builder().maximumSize(most).build();
+        moving = Caches.builder().maximumSize(most).build();
+        ofLenses = Caches.builder().maximumSize(most).build();
+        movable = Caches.builder().maximumSize(most).build();
+        lights = Caches.builder().maximumSize(most).build();
+        halvings = Caches.builder().maximumSize(most).build();
     }
 
     StitchPlan plan(StitchSettings settings) {

@@ -1,9 +1,9 @@
 package foldback.engine.preview;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.picture.Frame;
 import foldback.core.picture.FrameHalver;
+import foldback.engine.cache.Caches;
 import foldback.engine.proxy.Proxy;
 import foldback.engine.proxy.ProxyDecoders;
 import foldback.engine.take.TakeClip;
@@ -16,7 +16,7 @@ final class FrameCache implements AutoCloseable {
     private record Key(String sha256, boolean proxy, int frame, int halvings) {}
 
     FrameCache(long bytes) {
-        frames = Caffeine.newBuilder()
+        frames = Caches.builder()
                 .maximumWeight(bytes / 1024)
                 .weigher((Key key, Frame frame) ->
                         (int) (frame.format().frameBytes(frame.width(), frame.height()) / 1024))

@@ -1,8 +1,8 @@
 package foldback.engine.proxy;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.run.Run;
+import foldback.engine.cache.Caches;
 import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
@@ -28,7 +28,7 @@ public final class Proxies {
 
     private final Path folder;
     private final Cache<String, PictureIndex> opened =
-            Caffeine.newBuilder().maximumSize(64).build();
+            Caches.builder().maximumSize(64).build();
 
     public Proxies(Path folder) {
         this.folder = folder;

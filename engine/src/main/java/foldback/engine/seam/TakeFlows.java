@@ -1,7 +1,6 @@
 package foldback.engine.seam;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.depth.DepthSettings;
 import foldback.core.depth.EyeMatcher;
 import foldback.core.match.view.Picture;
@@ -20,6 +19,7 @@ import foldback.core.seam.guard.GuardedSeams;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.RayShift;
 import foldback.core.warp.ShiftPath;
+import foldback.engine.cache.Caches;
 import foldback.engine.depth.EyeLenses;
 import foldback.engine.depth.TakeDepth;
 import foldback.engine.rig.TakeRig;
@@ -65,9 +65,9 @@ public final class TakeFlows {
     private final Path folder;
     private final int ahead;
     private final Cache<Key, Overlaps> takes =
-            Caffeine.newBuilder().maximumSize(KEPT_TAKES).softValues().build();
+            Caches.builder().maximumSize(KEPT_TAKES).softValues().build();
     private final Cache<Path, List<SeamFlow>> moments =
-            Caffeine.newBuilder().maximumSize(KEPT_MOMENTS).softValues().build();
+            Caches.builder().maximumSize(KEPT_MOMENTS).softValues().build();
 
     /** @param ahead moments that are measured beyond one that is missing: those who go on in time need them */
     public TakeFlows(Path folder, int ahead) {

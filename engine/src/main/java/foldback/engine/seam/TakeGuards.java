@@ -1,13 +1,13 @@
 package foldback.engine.seam;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.Seams;
 import foldback.core.rig.Rig;
 import foldback.core.seam.SeamMoves;
 import foldback.core.seam.SeamStrip;
 import foldback.core.seam.guard.GuardedSeams;
+import foldback.engine.cache.Caches;
 import java.util.List;
 import java.util.Optional;
 
@@ -16,7 +16,7 @@ final class TakeGuards {
     private static final int MOST_KEPT = 16;
     /** Found once for a rig, since guards are dragged. */
     private static final Cache<Key, List<SeamStrip>> STRIPS =
-            Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
+            Caches.builder().maximumSize(MOST_KEPT).build();
 
     private record Key(Rig rig, double meetingMetres) {}
 

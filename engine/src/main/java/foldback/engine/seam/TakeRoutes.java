@@ -1,13 +1,13 @@
 package foldback.engine.seam;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.recipe.Recipe;
 import foldback.core.seam.SeamFlow;
 import foldback.core.seam.SeamMoves;
 import foldback.core.seam.SeamStrip;
 import foldback.core.seam.route.RoutedSeams;
 import foldback.core.seam.route.SeamRoute;
+import foldback.engine.cache.Caches;
 import foldback.engine.take.Take;
 import java.util.ArrayList;
 import java.util.List;
@@ -23,7 +23,7 @@ final class TakeRoutes {
 
     private final TakeFlows flows;
     private final Cache<WayKey, List<float[]>> ways =
-            Caffeine.newBuilder().maximumSize(KEPT_WAYS).build();
+            Caches.builder().maximumSize(KEPT_WAYS).build();
 
     TakeRoutes(TakeFlows flows) {
         this.flows = flows;

@@ -1,9 +1,9 @@
 package foldback.engine.steady;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.motion.log.LogColumns;
 import foldback.core.recipe.MotionLogRef;
+import foldback.engine.cache.Caches;
 import foldback.engine.take.Contents;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.MovedClips;
@@ -34,9 +34,9 @@ public final class MotionLogs {
     private final MediaFolders media;
     private final Contents contents;
     private final Cache<Looked, Optional<Found>> looked =
-            Caffeine.newBuilder().maximumSize(KEPT_LOOKS).build();
+            Caches.builder().maximumSize(KEPT_LOOKS).build();
     private final Cache<MotionLogRef, LogFile> opened =
-            Caffeine.newBuilder().maximumSize(KEPT).softValues().build();
+            Caches.builder().maximumSize(KEPT).softValues().build();
 
     public MotionLogs(MediaFolders media, Contents contents) {
         this.media = media;

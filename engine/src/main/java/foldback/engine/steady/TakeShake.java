@@ -1,7 +1,6 @@
 package foldback.engine.steady;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.motion.RotationTrack;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Level;
@@ -16,6 +15,7 @@ import foldback.core.steady.RigShake;
 import foldback.core.steady.SteadySettings;
 import foldback.core.steady.Steadying;
 import foldback.core.stitch.plan.RigMotion;
+import foldback.engine.cache.Caches;
 import foldback.engine.picture.Additions;
 import foldback.engine.picture.TakeAdditions;
 import foldback.engine.proxy.Proxies;
@@ -39,9 +39,9 @@ public final class TakeShake implements TakeAdditions {
     private final RigTracks ofAll;
     private final MotionLogs logs;
     private final Cache<Object, RigShake> shakes =
-            Caffeine.newBuilder().maximumSize(KEPT).build();
+            Caches.builder().maximumSize(KEPT).build();
     private final Cache<Object, RotationTrack> views =
-            Caffeine.newBuilder().maximumSize(KEPT).build();
+            Caches.builder().maximumSize(KEPT).build();
 
     /**
      * Of takes.

@@ -1,9 +1,9 @@
 package foldback.engine.sync;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.run.Run;
 import foldback.core.sound.SoundTrack;
+import foldback.engine.cache.Caches;
 import foldback.engine.take.TakeClip;
 import java.util.Optional;
 
@@ -11,7 +11,7 @@ import java.util.Optional;
 public final class Waveforms {
     private static final long CACHE_SAMPLES = 60_000_000;
     private final Sounds sounds;
-    private final Cache<String, Optional<SoundTrack>> tracks = Caffeine.newBuilder()
+    private final Cache<String, Optional<SoundTrack>> tracks = Caches.builder()
             .maximumWeight(CACHE_SAMPLES)
             .weigher((String key, Optional<SoundTrack> track) ->
                     track.map(t -> t.samples().length).orElse(1))

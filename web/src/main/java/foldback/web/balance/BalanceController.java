@@ -1,12 +1,12 @@
 package foldback.web.balance;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.picture.Frame;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.light.NoiseReduction;
 import foldback.engine.balance.NoiseCost;
 import foldback.engine.balance.SpotValues;
+import foldback.engine.cache.Caches;
 import foldback.engine.preview.Previewer;
 import foldback.engine.take.Take;
 import foldback.web.Role;
@@ -33,7 +33,7 @@ class BalanceController {
 
     /** By what the clips hold and what is taken out of them: to try it takes seconds. */
     private final Cache<List<Object>, Double> noiseCosts =
-            Caffeine.newBuilder().maximumSize(64).build();
+            Caches.builder().maximumSize(64).build();
 
     BalanceController(Recipes recipes, OpenTakes takes, Previewer previewer) {
         this.recipes = recipes;

@@ -1,8 +1,8 @@
 package foldback.web.gather;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.picture.Frame;
+import foldback.engine.cache.Caches;
 import foldback.engine.take.MediaFolders;
 import foldback.media.decode.OneFrame;
 import foldback.media.ffmpeg.FrameIndex;
@@ -17,7 +17,7 @@ class ClipStills {
     private static final int LONGER_SIDE = 240;
     private final MediaFolders folders;
     private final Cache<String, Frame> stills =
-            Caffeine.newBuilder().maximumSize(500).build();
+            Caches.builder().maximumSize(500).build();
 
     ClipStills(MediaFolders folders) {
         this.folders = folders;

@@ -1,8 +1,8 @@
 package foldback.web.preview;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.run.Run;
+import foldback.engine.cache.Caches;
 import java.time.Duration;
 import java.util.concurrent.atomic.AtomicLong;
 
@@ -12,7 +12,7 @@ final class Newest {
     private static final Duration KEPT = Duration.ofMinutes(10);
 
     private final Cache<String, AtomicLong> counts =
-            Caffeine.newBuilder().maximumSize(PANES).expireAfterAccess(KEPT).build();
+            Caches.builder().maximumSize(PANES).expireAfterAccess(KEPT).build();
 
     /**
      * A run that ends what the same pane asked for before, and is cancelled by what it asks for next.

@@ -1,9 +1,9 @@
 package foldback.web.stage;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.recipe.Recipe;
 import foldback.core.run.Run;
+import foldback.engine.cache.Caches;
 import foldback.engine.stage.Lane;
 import foldback.engine.stage.Stage;
 import foldback.engine.stage.StageLane;
@@ -22,7 +22,7 @@ public class StageLanes {
     private final OpenTakes takes;
     private final StageTools tools;
     private final Cache<String, Lane> measured =
-            Caffeine.newBuilder().maximumSize(64).build();
+            Caches.builder().maximumSize(64).build();
 
     StageLanes(OpenTakes takes, StageTools tools) {
         this.takes = takes;

@@ -1,12 +1,12 @@
 package foldback.web.take;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import foldback.core.finish.ColourTransform;
 import foldback.core.picture.ColourTags;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.light.Transform;
 import foldback.core.tone.CurveChoice;
+import foldback.engine.cache.Caches;
 import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
@@ -21,10 +21,10 @@ public class OpenTakes {
     private final MediaFolders media;
     private final ContentIds contents;
     private final Cache<List<String>, Take> opened =
-            Caffeine.newBuilder().maximumSize(16).build();
+            Caches.builder().maximumSize(16).build();
 
     private final Cache<TransformKey, ColourTransform> transforms =
-            Caffeine.newBuilder().maximumSize(8).build();
+            Caches.builder().maximumSize(8).build();
 
     private record TransformKey(Transform transform, CurveChoice chosen, ColourTags.Curve curve) {}
 

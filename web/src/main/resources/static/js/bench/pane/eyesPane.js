@@ -53,6 +53,10 @@ export class EyesPane {
       this.pane.note("The take has one picture for both eyes. Say in Depth which lens serves which eye.");
       return;
     }
+    // A film is one eye's: the pictures come again when it stands.
+    if (this.store.film && this.pane.held === undefined) {
+      return;
+    }
     this.pictures.ask();
     if (this.tells()) {
       this.told.ask();

@@ -1,0 +1,2 @@
+/** How what was made once is kept in memory. */
+package foldback.engine.cache;
