@@ -179,8 +179,8 @@ class RevisionsTest {
     @Test
     void theLedgerSaysWhatWasMeasuredAndWhatNot(RunningApplication.Server server) throws Exception {
         JsonNode ledger = new Api(server).get("/api/takes/1").json().path("ledger");
-        // The eight of the work, and the one of the tests.
-        assertThat(ledger.size()).isEqualTo(9);
+        // The nine of the work, and the one of the tests.
+        assertThat(ledger.size()).isEqualTo(10);
         assertThat(ledger.get(0).path("figure").asString()).isEqualTo("2 clips agree");
         assertThat(ledger.get(1).path("reason").asString()).isEqualTo("Taken as recorded in sync.");
         assertThat(ledger.get(2).path("reason").asString())
