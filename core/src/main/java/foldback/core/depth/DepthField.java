@@ -48,11 +48,7 @@ public final class DepthField {
 
     /** The direction of a node, amid what both eyes see of a thing. */
     public Direction direction(int column, int row) {
-        return strip.direction(middle(column), middle(row));
-    }
-
-    private static double middle(int node) {
-        return node * SeamStrip.MULTIPLE + (SeamStrip.MULTIPLE - 1) / 2.0;
+        return strip.direction(SeamFlow.pixel(column), SeamFlow.pixel(row));
     }
 
     /** Disparity at a node, told or filled in from around. */
@@ -63,7 +59,7 @@ public final class DepthField {
     /** Vertical mismatch at a node: how much higher the left eye sees a thing, told or filled in. */
     public double vertical(int column, int row) {
         // The further up a column is, the less is along it.
-        return flow.along()[row * flow.columns() + column] * Math.cos(strip.across(middle(row)));
+        return flow.along()[row * flow.columns() + column] * Math.cos(strip.across(SeamFlow.pixel(row)));
     }
 
     /** How sure both are, 0 to 1. */
@@ -100,8 +96,8 @@ public final class DepthField {
     }
 
     private OptionalDouble disparityAt(double atColumn, double atRow) {
-        int column = (int) Math.round((atColumn - middle(0)) / SeamStrip.MULTIPLE);
-        int row = (int) Math.round((atRow - middle(0)) / SeamStrip.MULTIPLE);
+        int column = (int) Math.round(SeamFlow.node(atColumn));
+        int row = (int) Math.round(SeamFlow.node(atRow));
         double[] around = IntStream.rangeClosed(row - AROUND, row + AROUND)
                 .boxed()
                 .flatMapToDouble(y -> IntStream.rangeClosed(column - AROUND, column + AROUND)
@@ -118,25 +114,17 @@ public final class DepthField {
 
     /** Whether what is seen in a direction is told, by the node that is nearest. */
     public boolean isTold(Direction seen) {
-        int column = (int) Math.round((strip.columnOf(seen) - middle(0)) / SeamStrip.MULTIPLE);
-        int row = (int) Math.round((strip.rowOf(seen) - middle(0)) / SeamStrip.MULTIPLE);
+        int column = (int) Math.round(SeamFlow.node(strip.columnOf(seen)));
+        int row = (int) Math.round(SeamFlow.node(strip.rowOf(seen)));
         return isInside(column, row) && isTold(column, row);
     }
 
     /** The disparity of what is seen in a direction, amid both eyes, told or filled in; NaN beyond what both see. */
     public double smooth(Direction seen) {
-        double column = (strip.columnOf(seen) - middle(0)) / SeamStrip.MULTIPLE;
-        double row = (strip.rowOf(seen) - middle(0)) / SeamStrip.MULTIPLE;
-        int left = (int) Math.floor(column);
-        int top = (int) Math.floor(row);
-        if (!isInside(left, top) || !isInside(left + 1, top + 1)) {
-            return Double.NaN;
-        }
-        double beside = column - left;
-        double below = row - top;
-        double upper = (1 - beside) * disparity(left, top) + beside * disparity(left + 1, top);
-        double lower = (1 - beside) * disparity(left, top + 1) + beside * disparity(left + 1, top + 1);
-        return (1 - below) * upper + below * lower;
+        double column = SeamFlow.node(strip.columnOf(seen));
+        double row = SeamFlow.node(strip.rowOf(seen));
+        boolean inside = column >= 0 && column < columns() - 1 && row >= 0 && row < rows() - 1;
+        return inside ? -flow.between(flow.across(), column, row) : Double.NaN;
     }
 
     /** The disparity that a share of all that is told stays below, by how much of the sphere it takes; NaN where nothing is told. */
@@ -182,6 +170,6 @@ public final class DepthField {
     }
 
     private double weight(int node) {
-        return Math.cos(strip.across(middle(node / columns())));
+        return Math.cos(strip.across(SeamFlow.pixel(node / columns())));
     }
 }

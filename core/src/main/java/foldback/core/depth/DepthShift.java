@@ -91,7 +91,7 @@ public final class DepthShift implements RayShift {
             // A direction that is not a number is none of the strip's columns, and stays.
             double along = Math.atan2(sx, sz);
             double across = Math.asin(Math.max(-1, Math.min(1, -sy)));
-            double column = node(strip.columnOf(along));
+            double column = SeamFlow.node(strip.column(along));
             if (column >= 0 && column <= flow.columns() - 1) {
                 double moved = across + by(column, across);
                 double level = Math.cos(moved);
@@ -109,30 +109,10 @@ public final class DepthShift implements RayShift {
     private double by(double column, double across) {
         double amid = across;
         for (int round = 0; round < ROUNDS; round++) {
-            amid = across - half * at(changed, column, node(strip.rowOf(amid)));
+            amid = across - half * flow.between(changed, column, SeamFlow.node(strip.row(amid)));
         }
-        double row = node(strip.rowOf(amid));
-        return half * (-at(flow.across(), column, row) - at(changed, column, row));
-    }
-
-    private static double node(double pixel) {
-        return (pixel - (SeamStrip.MULTIPLE - 1) / 2.0) / SeamStrip.MULTIPLE;
-    }
-
-    /** The value between nodes; beyond the strip's sides as at them. */
-    private double at(float[] values, double column, double row) {
-        int columns = flow.columns();
-        double x = Math.max(0, Math.min(columns - 1.001, column));
-        double y = Math.max(0, Math.min(flow.rows() - 1.001, row));
-        int left = (int) x;
-        int top = (int) y;
-        double fx = x - left;
-        double fy = y - top;
-        int above = top * columns + left;
-        int below = above + columns;
-        double first = values[above] + fx * (values[above + 1] - values[above]);
-        double second = values[below] + fx * (values[below + 1] - values[below]);
-        return first + fy * (second - first);
+        double row = SeamFlow.node(strip.row(amid));
+        return half * (-flow.between(flow.across(), column, row) - flow.between(changed, column, row));
     }
 
     @Override

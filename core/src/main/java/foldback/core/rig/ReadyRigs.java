@@ -66,6 +66,11 @@ public final class ReadyRigs {
         return new RectilinearLens(frame, picture.width() / 2.0 / StrictMath.tan(field / 2), 0, 0, 0, 0, 0);
     }
 
+    /** Those that every installation has cards of. */
+    public static List<Rig> all() {
+        return List.of(twoBackToBack(), sixAround(), twoEyes());
+    }
+
     /** Two fisheyes of 195 degrees, equidistant, back to back; pictures of 1920 x 1920. */
     public static Rig twoBackToBack() {
         LensFrame frame = new LensFrame(1920, 1920, 960, 960, Optional.of(new ImageCircle(960, 960, 950)));

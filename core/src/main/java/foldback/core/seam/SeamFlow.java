@@ -20,6 +20,31 @@ public record SeamFlow(int columns, int rows, float[] along, float[] across, flo
         this(columns, rows, along, across, sure, new float[columns * rows]);
     }
 
+    /** The strip's pixel at which a node stands. */
+    public static double pixel(int node) {
+        return node * SeamStrip.MULTIPLE + SeamStrip.MULTIPLE / 2;
+    }
+
+    /** Where among nodes a pixel of the strip is. */
+    public static double node(double pixel) {
+        return (pixel - SeamStrip.MULTIPLE / 2) / SeamStrip.MULTIPLE;
+    }
+
+    /** A field's value between nodes, beyond the outermost as at them; of a strip that ends. */
+    public double between(float[] field, double column, double row) {
+        double x = Math.max(0, Math.min(columns - 1.001, column));
+        double y = Math.max(0, Math.min(rows - 1.001, row));
+        int left = (int) x;
+        int top = (int) y;
+        double fx = x - left;
+        double fy = y - top;
+        int above = top * columns + left;
+        int below = above + columns;
+        double first = field[above] + fx * (field[above + 1] - field[above]);
+        double second = field[below] + fx * (field[below + 1] - field[below]);
+        return first + fy * (second - first);
+    }
+
     SeamFlow withUnlike(float[] found) {
         return new SeamFlow(columns, rows, along, across, sure, found);
     }

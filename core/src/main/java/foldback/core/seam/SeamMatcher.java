@@ -73,23 +73,24 @@ public final class SeamMatcher {
     public SeamFlow measure(Picture first, Picture second) {
         float[] a = firstView.of(first);
         float[] b = secondView.of(second);
-        float[] coarse = search.search(halved(a), halved(b));
-        return FlowFill.filled(registration.register(a, b, coarse), strip).withUnlike(Unlike.of(strip, a, b));
+        return FlowFill.filled(registered(a, b), strip).withUnlike(Unlike.of(strip, a, b));
+    }
+
+    private SeamFlow registered(float[] a, float[] b) {
+        return registration.register(a, b, search.search(halved(a), halved(b)));
     }
 
     /**
      * The same, less sure where another distance would do as well: what repeats itself across the strip, such as slats, is told only where
-     * something else decides.
+     * something else decides. By how much both differ in a place is left out.
      */
     public SeamFlow measureDistinct(Picture first, Picture second) {
-        float[] a = firstView.of(first);
-        float[] b = secondView.of(second);
-        SeamFlow found = registration.register(a, b, search.search(halved(a), halved(b)));
+        SeamFlow found = registered(firstView.of(first), secondView.of(second));
         float[] distinct = search.distinct();
         float[] sure = found.sure().clone();
         for (int node = 0; node < sure.length; node++) {
-            int column = node % found.columns() * SeamStrip.MULTIPLE / 2 + 1;
-            int row = node / found.columns() * SeamStrip.MULTIPLE / 2 + 1;
+            int column = (int) SeamFlow.pixel(node % found.columns()) / 2;
+            int row = (int) SeamFlow.pixel(node / found.columns()) / 2;
             sure[node] *= distinct[row * (strip.columns() / 2) + column];
         }
         return FlowFill.filled(new SeamFlow(found.columns(), found.rows(), found.along(), found.across(), sure), strip);

@@ -166,8 +166,8 @@ public final class SeamShift implements RayShift {
         double along = FastAngle.atan2(sx, sz);
         double share = part.share(along, across, x, y, z);
         double moved = part.sign > 0 ? share : -(1 - share);
-        double column = node(part.strip.column(along));
-        double row = node(part.strip.row(across));
+        double column = SeamFlow.node(part.strip.column(along));
+        double row = SeamFlow.node(part.strip.row(across));
         double byAlong = moved * at(part, part.flow.along(), column, row);
         double byAcross = moved * at(part, part.flow.across(), column, row);
         if (byAlong == 0 && byAcross == 0) {
@@ -188,11 +188,6 @@ public final class SeamShift implements RayShift {
         sum[1] += weight * (m[1] * dx + m[4] * dy + m[7] * dz);
         sum[2] += weight * (m[2] * dx + m[5] * dy + m[8] * dz);
         return weight;
-    }
-
-    /** Among nodes, which stand on every so-many-eth pixel. */
-    private static double node(double pixel) {
-        return (pixel - SeamStrip.MULTIPLE / 2) / SeamStrip.MULTIPLE;
     }
 
     /** The value between nodes; beyond a strip's ends nothing is moved, beyond its sides as at them. */

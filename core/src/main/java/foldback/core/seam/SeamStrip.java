@@ -259,27 +259,19 @@ public final class SeamStrip {
         return column(stripFromRig.apply(seen).yaw());
     }
 
-    /** The same of a place along the seam, radians. */
-    public double columnOf(double along) {
-        return column(along);
-    }
-
     /** The row of a direction of the rig. */
     public double rowOf(Direction seen) {
         return row(acrossOf(seen));
     }
 
-    /** The row of what is so far on the first lens's side, radians. */
-    public double rowOf(double across) {
-        return row(across);
-    }
-
-    double column(double along) {
+    /** The column of a place along the seam, radians. */
+    public double column(double along) {
         double turns = (along - from) / (2 * Math.PI);
         return (turns - Math.floor(turns)) * 2 * Math.PI / alongStep - 0.5;
     }
 
-    double row(double across) {
+    /** The row of what is so far on the first lens's side, radians. */
+    public double row(double across) {
         return across / step + (rows - 1) / 2.0;
     }
 

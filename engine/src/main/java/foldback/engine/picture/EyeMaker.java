@@ -13,7 +13,6 @@ import foldback.core.recipe.RecipePlan;
 import foldback.core.recipe.light.Balance;
 import foldback.core.rig.Eye;
 import foldback.core.run.Threads;
-import foldback.core.space.RotationPath;
 import foldback.core.stitch.EdgeFade;
 import foldback.core.stitch.SphereLayer;
 import foldback.core.stitch.plan.StitchSettings;
@@ -59,13 +58,8 @@ final class EyeMaker {
         recipe.depth()
                 .edge()
                 .filter(edge -> eye != Eye.BOTH)
-                .ifPresent(edge -> layers.add(new EdgeFade(
-                        edge,
-                        recipe.depth().edgeSoft(),
-                        target.path(),
-                        target.framing()
-                                .<RotationPath>map(framing -> framing::rotation)
-                                .orElse(RotationPath.STILL))));
+                .ifPresent(edge ->
+                        layers.add(new EdgeFade(edge, recipe.depth().edgeSoft(), target.path(), target.looks())));
         RecipePlan plan = RecipePlan.compile(recipe, target.canvas(), target.path(), sources, halvings);
         ColourTags stated = sources.get(0).tags();
         LightCurve curve = recipe.balance().curveOf(stated);

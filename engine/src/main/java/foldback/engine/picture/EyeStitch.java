@@ -111,8 +111,7 @@ final class EyeStitch implements Stitch {
         if (target.framing().isEmpty() && turn.isStill()) {
             return motion;
         }
-        RotationPath looks =
-                target.framing().<RotationPath>map(framing -> framing::rotation).orElse(RotationPath.STILL);
+        RotationPath looks = target.looks();
         return motion.withView(seconds -> view.at(seconds)
                 .times(level)
                 .times(turn.sinceStill(seconds))

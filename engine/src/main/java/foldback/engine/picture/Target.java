@@ -2,6 +2,7 @@ package foldback.engine.picture;
 
 import foldback.core.framing.FramedCanvas;
 import foldback.core.framing.Framing;
+import foldback.core.space.RotationPath;
 import foldback.core.stitch.weight.Meeting;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CanvasPath;
@@ -70,6 +71,11 @@ public record Target(
     CanvasPath path() {
         return framing.<CanvasPath>map(shown -> new FramedCanvas(shown, canvas.width(), canvas.height()))
                 .orElseGet(() -> CanvasPath.still(canvas));
+    }
+
+    /** How its canvas is turned to what it shows, over time. */
+    RotationPath looks() {
+        return framing.<RotationPath>map(shown -> shown::rotation).orElse(RotationPath.STILL);
     }
 
     /** A plain picture of what a framing shows. */

@@ -17,9 +17,7 @@ import foldback.engine.take.TakeClip;
 import foldback.media.decode.ClipHealth;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.web.Role;
-import foldback.web.page.NotFoundException;
-import foldback.web.project.ProjectRepository;
-import foldback.web.project.TakeRepository;
+import foldback.web.project.Canvases;
 import foldback.web.recipe.Recipes;
 import foldback.web.take.OpenTakes;
 import java.util.List;
@@ -32,27 +30,18 @@ import org.springframework.stereotype.Service;
 @Service
 @Profile(Role.PAGES)
 class BenchService {
-    private static final int DEFAULT_CANVAS = 3840;
     private final Recipes recipes;
     private final OpenTakes takes;
-    private final TakeRepository takeRows;
-    private final ProjectRepository projects;
+    private final Canvases canvases;
     private final ClipHealths healths;
     private final StageTools tools;
 
-    BenchService(
-            Recipes recipes,
-            OpenTakes takes,
-            TakeRepository takeRows,
-            ProjectRepository projects,
-            ClipHealths healths,
-            StageTools tools) {
+    BenchService(Recipes recipes, OpenTakes takes, Canvases canvases, ClipHealths healths, StageTools tools) {
         this.healths = healths;
         this.tools = tools;
         this.recipes = recipes;
         this.takes = takes;
-        this.takeRows = takeRows;
-        this.projects = projects;
+        this.canvases = canvases;
     }
 
     TakeState state(Long takeId) {
@@ -76,11 +65,7 @@ class BenchService {
         Recipe recipe = head.revision().read();
         Take take = takes.of(recipe);
         TimeSpan span = take.showing(recipe).commonSpan();
-        int canvas = takeRows.findById(takeId)
-                .flatMap(row -> projects.findById(row.projectId()))
-                .orElseThrow(() -> new NotFoundException("take " + takeId))
-                .canvasWidth()
-                .orElse(DEFAULT_CANVAS);
+        int canvas = canvases.widthOf(takeId);
         StageView view = new StageView(recipe, take, canvas, tools);
         return new TakeState(
                 takeId,

@@ -9,16 +9,15 @@ import java.time.Clock;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The saved cards, and the ready ones that every installation starts with. */
 @Service
 public class RigCards {
-    private static final Set<String> READY = Set.of(
-            ReadyRigs.twoBackToBack().name(),
-            ReadyRigs.sixAround().name(),
-            ReadyRigs.twoEyes().name());
+    private static final Set<String> READY =
+            ReadyRigs.all().stream().map(Rig::name).collect(Collectors.toUnmodifiableSet());
     private static final int MOST_NAME = 120;
     private final RigCardRepository cards;
     private final Clock clock;
@@ -80,9 +79,7 @@ public class RigCards {
 
     @Transactional
     public void keepReadyOnes() {
-        keep(ReadyRigs.twoBackToBack());
-        keep(ReadyRigs.sixAround());
-        keep(ReadyRigs.twoEyes());
+        ReadyRigs.all().forEach(this::keep);
     }
 
     /** All cards' rigs; units that were saved before ready ones. */

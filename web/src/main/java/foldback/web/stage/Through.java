@@ -8,10 +8,9 @@ import foldback.engine.stage.StageTools;
 import foldback.engine.stage.StageView;
 import foldback.engine.stage.Stages;
 import foldback.engine.stage.WorkThrough;
-import foldback.engine.take.Take;
-import foldback.web.project.ProjectRepository;
-import foldback.web.project.TakeRepository;
+import foldback.web.project.Canvases;
 import foldback.web.recipe.Recipes;
+import foldback.web.recipe.Revision;
 import foldback.web.take.OpenTakes;
 import java.util.Comparator;
 import java.util.List;
@@ -25,12 +24,10 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Service
 class Through {
-    private static final int DEFAULT_CANVAS = 3840;
     private final StageOrders orders;
     private final Recipes recipes;
     private final OpenTakes takes;
-    private final TakeRepository takeRows;
-    private final ProjectRepository projects;
+    private final Canvases canvases;
     private final StageTools tools;
     private final JsonMapper json;
 
@@ -38,15 +35,13 @@ class Through {
             StageOrders orders,
             Recipes recipes,
             OpenTakes takes,
-            TakeRepository takeRows,
-            ProjectRepository projects,
+            Canvases canvases,
             StageTools tools,
             JsonMapper json) {
         this.orders = orders;
         this.recipes = recipes;
         this.takes = takes;
-        this.takeRows = takeRows;
-        this.projects = projects;
+        this.canvases = canvases;
         this.tools = tools;
         this.json = json;
     }
@@ -67,7 +62,7 @@ class Through {
     /** Begins with the first stage that is open; one that goes on is left alone. */
     Status start(Long takeId) {
         if (current(takeId).isEmpty()) {
-            next(takeId, Stages.all());
+            next(takeId, head(takeId), Stages.all());
         }
         return status(takeId);
     }
@@ -106,7 +101,7 @@ class Through {
         if (!last.isDone()) {
             return Optional.of(last.message());
         }
-        Evidence evidence = evidence(takeId, Stages.named(last.stage()));
+        Evidence evidence = Stages.named(last.stage()).evidence(head(takeId).view());
         return evidence.verdict() == Verdict.UNSETTLED ? Optional.of(evidence.reason()) : Optional.empty();
     }
 
@@ -120,35 +115,34 @@ class Through {
     void goOn(Long id) {
         orders.ended(id).ifPresent(order -> {
             Stage done = Stages.named(order.stage());
-            if (evidence(order.takeId(), done).verdict() != Verdict.UNSETTLED) {
+            Head head = head(order.takeId());
+            if (done.evidence(head.view()).verdict() != Verdict.UNSETTLED) {
                 List<Stage> all = Stages.all();
-                next(order.takeId(), all.subList(all.indexOf(done) + 1, all.size()));
+                next(order.takeId(), head, all.subList(all.indexOf(done) + 1, all.size()));
             }
             orders.seenTo(id);
         });
     }
 
-    private void next(Long takeId, List<Stage> stages) {
-        Recipe recipe = recipes.head(takeId).revision().read();
+    private void next(Long takeId, Head head, List<Stage> stages) {
         stages.stream()
-                .filter(stage -> WorkThrough.isOpen(stage, recipe, evidence(takeId, stage)))
+                .filter(stage -> WorkThrough.isOpen(stage, head.view().recipe(), stage.evidence(head.view())))
                 .findFirst()
                 .ifPresent(stage -> orders.start(
                         takeId,
                         stage.name(),
                         stage.jobs().get(0).name(),
-                        recipes.head(takeId).revision().number(),
+                        head.revision(),
                         json.createObjectNode(),
                         StageOrder.After.THE_NEXT));
     }
 
-    private Evidence evidence(Long takeId, Stage stage) {
-        Recipe recipe = recipes.head(takeId).revision().read();
-        Take take = takes.of(recipe);
-        int canvas = takeRows.findById(takeId)
-                .flatMap(row -> projects.findById(row.projectId()))
-                .flatMap(project -> project.canvasWidth())
-                .orElse(DEFAULT_CANVAS);
-        return stage.evidence(new StageView(recipe, take, canvas, tools));
+    /** A take as it is now. */
+    private record Head(int revision, StageView view) {}
+
+    private Head head(Long takeId) {
+        Revision revision = recipes.head(takeId).revision();
+        Recipe recipe = revision.read();
+        return new Head(revision.number(), new StageView(recipe, takes.of(recipe), canvases.widthOf(takeId), tools));
     }
 }

@@ -79,10 +79,10 @@ export class LookView {
   }
 
   /** Shows the frame that a video shows now; to be called for each. */
-  follow(video, layout = WHOLE) {
+  follow(video) {
     if (this.source !== video) {
       this.source = video;
-      this.show(video, layout);
+      this.show(video);
     }
     this.material.map.needsUpdate = true;
     this.draw();
