@@ -100,7 +100,7 @@ class ArchitectureTest {
                 List.of("space", "time", "keys", "sound", "numeric", "picture", "run"),
                 List.of("lens", "rig"),
                 List.of("warp", "tone"),
-                List.of("motion", "match", "overlap", "follow"),
+                List.of("motion", "match", "overlap", "follow", "matte"),
                 STAGES,
                 List.of("stitch", "measure", "finish"),
                 List.of("recipe"));

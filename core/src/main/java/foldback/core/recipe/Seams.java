@@ -1,7 +1,11 @@
 package foldback.core.recipe;
 
+import foldback.core.matte.MattePath;
+import foldback.core.matte.Stroke;
 import foldback.core.recipe.section.Decisions;
 import foldback.core.recipe.section.Section;
+import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
 import foldback.core.seam.guard.Guard;
 import foldback.core.stitch.weight.WeightMap;
 import java.util.List;
@@ -17,6 +21,7 @@ import java.util.function.UnaryOperator;
  * @param meetingMetres where the lenses' pictures agree; infinite for far
  * @param memorySeconds over what time the flow is taken together; 0 is each frame by itself
  * @param guards what seams go round; the earlier one wins where two want a seam on two sides
+ * @param strokes where lenses are painted in or out; the later one lies on top
  * @param measure how far apart lenses show the same, where that was measured
  */
 public record Seams(
@@ -25,11 +30,13 @@ public record Seams(
         double meetingMetres,
         double memorySeconds,
         List<Guard> guards,
+        List<Stroke> strokes,
         Optional<SeamMeasure> measure)
         implements Decisions<Seams> {
     public static final Seams DEFAULT = new Seams(Math.toRadians(4), Double.POSITIVE_INFINITY);
     public static final double MOST_MEMORY = 4;
     public static final int MOST_GUARDS = 40;
+    public static final int MOST_STROKES = 300;
     /** Long enough to be calm, short enough for who walks by. */
     public static final double USUAL_MEMORY = 0.25;
 
@@ -49,6 +56,11 @@ public record Seams(
 
     public Seams {
         guards = List.copyOf(guards);
+        strokes = List.copyOf(strokes);
+        if (strokes.size() > MOST_STROKES) {
+            throw new IllegalArgumentException(
+                    "a take has " + MOST_STROKES + " strokes of paint at most: " + strokes.size());
+        }
         if (guards.size() > MOST_GUARDS) {
             throw new IllegalArgumentException("a take has " + MOST_GUARDS + " guards at most: " + guards.size());
         }
@@ -68,13 +80,19 @@ public record Seams(
 
     /** Lenses that fade into each other. */
     public Seams(double feather, double meetingMetres) {
-        this(Way.FEATHER, feather, meetingMetres, USUAL_MEMORY, List.of(), Optional.empty());
+        this(Way.FEATHER, feather, meetingMetres, USUAL_MEMORY, List.of(), List.of(), Optional.empty());
     }
 
     /** The same of which this is known, by a way that makes use of it. */
     public Seams measured(SeamMeasure known) {
         return new Seams(
-                way == Way.PATH ? way : Way.FLOW, feather, meetingMetres, memorySeconds, guards, Optional.of(known));
+                way == Way.PATH ? way : Way.FLOW,
+                feather,
+                meetingMetres,
+                memorySeconds,
+                guards,
+                strokes,
+                Optional.of(known));
     }
 
     /** What lenses count where several show the same. */
@@ -82,20 +100,41 @@ public record Seams(
         return way == Way.BANDS ? new WeightMap.Bands(feather) : new WeightMap.Feather(feather);
     }
 
+    /** Where lenses of a rig are painted in or out over time. */
+    public MattePath mattes(Rig rig) {
+        return strokes.isEmpty()
+                ? MattePath.NONE
+                : new MattePath(rig.lenses().stream().map(RigLens::slot).toList(), strokes);
+    }
+
+    /** The same with other guards and strokes. */
+    private Seams with(List<Guard> others, List<Stroke> painted) {
+        return new Seams(way, feather, meetingMetres, memorySeconds, others, painted, measure);
+    }
+
     /** The same with other guards. */
     public Seams withGuards(List<Guard> others) {
-        return new Seams(way, feather, meetingMetres, memorySeconds, others, measure);
+        return with(others, strokes);
+    }
+
+    /** The same that is painted otherwise. */
+    public Seams withStrokes(List<Stroke> others) {
+        return with(guards, others);
     }
 
     @Override
     public Seams withSlots(UnaryOperator<String> slotOf) {
-        return withGuards(guards.stream().map(guard -> guard.withSlots(slotOf)).toList());
+        return with(
+                guards.stream().map(guard -> guard.withSlots(slotOf)).toList(),
+                strokes.stream().map(stroke -> stroke.withSlots(slotOf)).toList());
     }
 
     @Override
     public Seams showing(Predicate<String> isOn) {
-        return withGuards(guards.stream()
-                .filter(guard -> guard.lens().map(isOn::test).orElse(true))
-                .toList());
+        return with(
+                guards.stream()
+                        .filter(guard -> guard.lens().map(isOn::test).orElse(true))
+                        .toList(),
+                strokes.stream().filter(stroke -> isOn.test(stroke.lens())).toList());
     }
 }

@@ -96,6 +96,12 @@ public final class SeamsJson {
                 list(GUARD, 0, Seams.MOST_GUARDS).described("areas that one lens keeps whole: seams go round them"),
                 List.of(),
                 Seams::guards);
+        var strokes = fields.unusual(
+                "strokes",
+                list(StrokeJson.FORM, 0, Seams.MOST_STROKES)
+                        .described("where lenses are painted in or out; the later one lies on top"),
+                List.of(),
+                Seams::strokes);
         var measure = fields.optional("measure", MEASURE, Seams::measure);
         return read -> new Seams(
                 read.get(way),
@@ -103,6 +109,7 @@ public final class SeamsJson {
                 read.get(meeting),
                 read.get(memory),
                 read.get(guards),
+                read.get(strokes),
                 read.get(measure));
     }));
 

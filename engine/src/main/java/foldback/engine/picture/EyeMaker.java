@@ -4,6 +4,7 @@ import foldback.core.balance.ClippingMarks;
 import foldback.core.finish.CanvasFinish;
 import foldback.core.finish.ChannelTables;
 import foldback.core.finish.ColourTransform;
+import foldback.core.matte.MattePath;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
@@ -76,9 +77,16 @@ final class EyeMaker {
         StitchSettings levelled = plan.settings()
                 .with(target.meeting())
                 .with(additions.weights().orElse(plan.settings().weights()));
+        MattePath mattes = recipe.seams().mattes(recipe.geometry().rigOn());
         EyeTurn turn = EyeTurn.of(recipe.depth(), eye);
         stitch = new EyeStitch(
-                levelled.with(levelled.rigFromCanvas().times(turn.still())), turn, target, additions, cache, keptBytes);
+                levelled.with(levelled.rigFromCanvas().times(turn.still())),
+                turn,
+                mattes,
+                target,
+                additions,
+                cache,
+                keptBytes);
         light = cache.light(recipe, sources, stitchedFormat, stitchedTags);
         uncorrected = target.marks() == Target.Marks.CLIPPING
                 ? Optional.of(cache.light(uncorrected(recipe), sources, stitchedFormat, stitchedTags))

@@ -1,6 +1,8 @@
 package foldback.engine.picture;
 
 import foldback.core.framing.Framing;
+import foldback.core.matte.MattePath;
+import foldback.core.matte.Mattes;
 import foldback.core.picture.Frame;
 import foldback.core.run.Threads;
 import foldback.core.seam.SeamMoves;
@@ -35,44 +37,52 @@ final class EyeStitch implements Stitch {
 
     private final StitchSettings levelled;
     private final EyeTurn turn;
+    private final MattePath mattes;
     private final Target target;
     private final Additions additions;
     private final PlanCache cache;
     private final long keptBytes;
     private Stitch stitch;
+    /** What is painted in the lenses of the stitch. */
+    private Mattes painted = Mattes.NONE;
 
     /**
      * @param levelled for a canvas whose middle looks ahead, as the eye is turned at one time
      * @param turn how the eye is turned over time
+     * @param mattes where lenses are painted in or out over time
      * @param keptBytes the most that what stays from picture to picture may take
      */
     EyeStitch(
             StitchSettings levelled,
             EyeTurn turn,
+            MattePath mattes,
             Target target,
             Additions additions,
             PlanCache cache,
             long keptBytes) {
         this.levelled = levelled;
         this.turn = turn;
+        this.mattes = mattes;
         this.target = target;
         this.additions = additions;
         this.cache = cache;
         this.keptBytes = keptBytes;
     }
 
-    /** Plans are compiled when the first picture is asked for, by the threads that are given with it. */
+    /** Plans are compiled when the first picture is asked for, and where what is painted changes, by the threads that are given with it. */
     @Override
     public void stitch(double seconds, List<Frame> pictures, List<LensLight> lights, Frame canvas, Threads threads)
             throws InterruptedException {
-        if (stitch == null) {
+        Mattes now = mattes.at(seconds);
+        if (stitch == null || !now.equals(painted)) {
+            painted = now;
             stitch = suited(threads);
         }
         stitch.stitch(seconds, pictures, lights, canvas, threads);
     }
 
     private Stitch suited(Threads threads) throws InterruptedException {
-        StitchSettings settings = turned();
+        StitchSettings settings = turned().with(painted);
         ShiftPath shifts = additions.shifts();
         boolean stands = additions.motion().isEmpty()
                 && turn.isStill()

@@ -1,5 +1,6 @@
 package foldback.engine.seam;
 
+import foldback.core.matte.MatteHole;
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.SeamMeasure;
 import foldback.core.recipe.Seams;
@@ -63,15 +64,18 @@ public final class SeamsStage implements Stage {
             case PATH -> "path, " + feather;
             case FLOW -> "flow, " + feather;
         };
-        String figure = switch (seams.guards().size()) {
-            case 0 -> way;
-            case 1 -> way + ", 1 guard";
-            default -> way + ", " + seams.guards().size() + " guards";
-        };
+        String figure = way
+                + counted(seams.guards().size(), "guard")
+                + counted(seams.strokes().size(), "stroke");
         Optional<GuardReach> beyond =
                 GuardReach.worst(view.recipe().geometry().rigOn(), seams.meetingMetres(), seams.guards());
         if (beyond.isPresent()) {
             return new Evidence(Verdict.CHECK, sentence(beyond.get()), figure);
+        }
+        Rig rig = view.recipe().geometry().rigOn();
+        Optional<MatteHole> hole = MatteHole.worst(rig, seams.meetingMetres(), seams.mattes(rig));
+        if (hole.isPresent()) {
+            return new Evidence(Verdict.CHECK, sentence(hole.get()), figure);
         }
         if (seams.measure().isEmpty()) {
             return new Evidence(Verdict.CHECK, "Not measured.", figure);
@@ -102,6 +106,28 @@ public final class SeamsStage implements Stage {
                                 == 1);
     }
 
+    private static String counted(int count, String what) {
+        return switch (count) {
+            case 0 -> "";
+            case 1 -> ", 1 " + what;
+            default -> ", " + count + " " + what + "s";
+        };
+    }
+
+    private static String sentence(MatteHole hole) {
+        String lenses =
+                hole.slots().size() == 1 ? "lens " + hole.slots().get(0) : "lenses " + String.join(", ", hole.slots());
+        return String.format(
+                Locale.ROOT,
+                "Paint leaves nothing to show in %.1f%% of the sphere at %.1f s, about %.0f\u00b0 round and %.0f\u00b0 up in the"
+                        + " rig: %s stay there all the same. Clear some of the paint, or use a lens that sees it.",
+                100 * hole.share(),
+                hole.seconds(),
+                Math.toDegrees(hole.middle().yaw()),
+                Math.toDegrees(hole.middle().pitch()),
+                lenses);
+    }
+
     private static String sentence(GuardReach beyond) {
         String when = beyond.seconds().isPresent()
                 ? String.format(Locale.ROOT, " at %.1f s", beyond.seconds().getAsDouble())
@@ -128,6 +154,7 @@ public final class SeamsStage implements Stage {
                         given.meetingMetres(),
                         given.memorySeconds(),
                         given.guards(),
+                        given.strokes(),
                         to.seams().measure()));
     }
 }

@@ -15,7 +15,6 @@ import foldback.core.seam.SeamPath;
 import foldback.core.seam.SeamSettings;
 import foldback.core.seam.SeamShift;
 import foldback.core.seam.SeamStrip;
-import foldback.core.seam.guard.GuardedSeams;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.RayShift;
 import foldback.core.warp.ShiftPath;
@@ -252,11 +251,11 @@ public final class TakeFlows {
     /** How a take's lenses are moved; what was not measured yet is. */
     public ShiftPath path(Recipe recipe, Take shown) {
         Key key = Key.of(recipe, shown);
-        Optional<GuardedSeams> guards = TakeGuards.of(recipe);
+        StillAreas still = StillAreas.of(recipe);
         return new SeamPath(overlaps(key).strips, seconds -> {
             List<Long> wanted = window(recipe, seconds);
             measure(key, recipe, shown, wanted, Run.QUIET);
-            return shifts(key, recipe, guards, wanted, seconds);
+            return shifts(key, recipe, still, wanted, seconds);
         });
     }
 
@@ -266,25 +265,25 @@ public final class TakeFlows {
      */
     public ShiftPath pathOfNearest(Recipe recipe, Take shown) {
         Key key = Key.of(recipe, shown);
-        Optional<GuardedSeams> guards = TakeGuards.of(recipe);
+        StillAreas still = StillAreas.of(recipe);
         return new SeamPath(overlaps(key).strips, seconds -> {
             List<Long> wanted = window(recipe, seconds);
             if (!wanted.stream().allMatch(number -> isMeasured(key, number))) {
                 wanted = List.of(step(recipe) * nearest(recipe, seconds));
                 measure(key, recipe, shown, wanted, Run.QUIET);
             }
-            return shifts(key, recipe, guards, wanted, seconds);
+            return shifts(key, recipe, still, wanted, seconds);
         });
     }
 
     /** The same that moves nothing where something was not measured yet: for who cannot wait. */
     public ShiftPath pathOfMeasured(Recipe recipe, Take shown) {
         Key key = Key.of(recipe, shown);
-        Optional<GuardedSeams> guards = TakeGuards.of(recipe);
+        StillAreas still = StillAreas.of(recipe);
         return new SeamPath(overlaps(key).strips, seconds -> {
             List<Long> wanted = window(recipe, seconds);
             return wanted.stream().allMatch(number -> isMeasured(key, number))
-                    ? shifts(key, recipe, guards, wanted, seconds)
+                    ? shifts(key, recipe, still, wanted, seconds)
                     : List.of();
         });
     }
@@ -360,13 +359,8 @@ public final class TakeFlows {
         return Math.round(seconds * recipe.rate().perSecond() / step(recipe));
     }
 
-    private List<RayShift> shifts(
-            Key key, Recipe recipe, Optional<GuardedSeams> guards, List<Long> numbers, double seconds) {
-        return SeamShift.of(
-                key.rig(),
-                overlaps(key).strips,
-                blended(key, recipe, numbers, seconds),
-                guards.map(seams -> seams.areas(seconds)).orElse(List.of()));
+    private List<RayShift> shifts(Key key, Recipe recipe, StillAreas still, List<Long> numbers, double seconds) {
+        return SeamShift.of(key.rig(), overlaps(key).strips, blended(key, recipe, numbers, seconds), still.at(seconds));
     }
 
     private List<SeamFlow> blended(Key key, Recipe recipe, List<Long> numbers, double seconds) {

@@ -81,7 +81,7 @@ class TakeFlowsTest {
     }
 
     private static Seams seams(Seams.Way way, double memory) {
-        return new Seams(way, 0.07, Double.POSITIVE_INFINITY, memory, List.of(), Optional.empty());
+        return new Seams(way, 0.07, Double.POSITIVE_INFINITY, memory, List.of(), List.of(), Optional.empty());
     }
 
     private static double[] shifted(ShiftPath path, double seconds) {

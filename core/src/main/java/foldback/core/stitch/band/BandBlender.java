@@ -2,6 +2,7 @@ package foldback.core.stitch.band;
 
 import foldback.core.lens.Lens;
 import foldback.core.lens.LensFrame;
+import foldback.core.matte.MatteMap;
 import foldback.core.picture.Frame;
 import foldback.core.rig.RigLens;
 import foldback.core.run.Threads;
@@ -41,12 +42,14 @@ public final class BandBlender {
     private static final int SAMPLES = 4;
 
     private final StitchSettings settings;
+    private final List<MatteMap> mattes;
     private final Queue<LensBands[]> free = new ConcurrentLinkedQueue<>();
     /** Of the plan that came last: that of a rig that stands comes again and again. */
     private volatile NodeShares last;
 
     private BandBlender(StitchSettings settings) {
         this.settings = settings;
+        mattes = MatteMap.of(settings.mattes(), settings.rig());
     }
 
     /** That of a stitch that is blended in bands; none for others. The canvas plays no part. */
@@ -128,7 +131,7 @@ public final class BandBlender {
     private BandLifts lifts(CellPlan plan, LensBands[] bands, List<LensLight> lights, Threads threads)
             throws InterruptedException {
         NodeShares known = last;
-        NodeShares shares = known != null && known.isOf(plan) ? known : NodeShares.of(plan, POWERS, threads);
+        NodeShares shares = known != null && known.isOf(plan) ? known : NodeShares.of(plan, POWERS, mattes, threads);
         if (plan instanceof StitchPlan || plan instanceof OutsidePart) {
             last = shares;
         }

@@ -1,12 +1,14 @@
 package foldback.core.stitch.band;
 
 import foldback.core.lens.LensFrame;
+import foldback.core.matte.MatteMap;
 import foldback.core.run.Threads;
 import foldback.core.stitch.plan.CellPlan;
 import foldback.core.stitch.plan.StitchPlan;
 import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.warp.CoordinateGrid;
 import java.util.Arrays;
+import java.util.List;
 
 /**
  * What lenses count in each band at the nodes that several of them show: powers of how far a place is inside of their pictures. Immutable by
@@ -29,14 +31,16 @@ final class NodeShares {
      * Those of a plan.
      *
      * @param powers by band
+     * @param mattes by lens, what is painted in its picture; empty where nothing is
      */
-    static NodeShares of(CellPlan plan, double[] powers, Threads threads) throws InterruptedException {
+    static NodeShares of(CellPlan plan, double[] powers, List<MatteMap> mattes, Threads threads)
+            throws InterruptedException {
         NodeShares found = new NodeShares(plan);
-        threads.share(found.columns.length, () -> row -> found.find(row, powers));
+        threads.share(found.columns.length, () -> row -> found.find(row, powers, mattes));
         return found;
     }
 
-    private void find(int row, double[] powers) {
+    private void find(int row, double[] powers, List<MatteMap> mattes) {
         StitchSettings settings = plan.settings();
         int lenses = settings.rig().lenses().size();
         int count = plan.cellColumns() + 1;
@@ -56,6 +60,9 @@ final class NodeShares {
                 }
             }
         }
+        if (!mattes.isEmpty()) {
+            leaveOut(row, depths, mattes);
+        }
         int[] shared = new int[count];
         int n = 0;
         for (int column = 0; column < count; column++) {
@@ -74,6 +81,30 @@ final class NodeShares {
                 for (int lens = 0; lens < lenses; lens++) {
                     shares[row][lens][band][k] = (float) (Math.pow(depths[lens][shared[k]], powers[band]) / sum);
                 }
+            }
+        }
+    }
+
+    /** Lenses that are painted out, or beside one that is painted in, lend nothing, but where that would leave none. */
+    private void leaveOut(int row, double[][] depths, List<MatteMap> mattes) {
+        StitchSettings settings = plan.settings();
+        int count = plan.cellColumns() + 1;
+        double[] kept = new double[depths.length];
+        for (int column = 0; column < count; column++) {
+            double most = 0;
+            double sum = 0;
+            for (int lens = 0; lens < kept.length; lens++) {
+                CoordinateGrid grid = plan.grid(settings.picture(lens, 0));
+                int node = row * count + column;
+                kept[lens] = depths[lens][column] > 0 ? mattes.get(lens).at(grid.x(node), grid.y(node)) : -1;
+                most = Math.max(most, kept[lens]);
+            }
+            for (int lens = 0; lens < kept.length; lens++) {
+                kept[lens] = kept[lens] < 0 ? (1 + kept[lens]) * (1 - most) : 1 - most + kept[lens];
+                sum += kept[lens] * depths[lens][column];
+            }
+            for (int lens = 0; sum > 0 && lens < kept.length; lens++) {
+                depths[lens][column] *= kept[lens];
             }
         }
     }

@@ -1,11 +1,13 @@
 package foldback.core.stitch.plan;
 
 import foldback.core.lens.LensFrame;
+import foldback.core.matte.MatteMap;
 import foldback.core.stitch.weight.WeightMap;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CoordinateGrid;
 import foldback.core.warp.SamplePlaces;
 import java.util.Arrays;
+import java.util.List;
 
 /** Compiles cells of a plan: which lenses show them, and what each counts. One instance a thread. */
 final class CellCompiler {
@@ -36,6 +38,13 @@ final class CellCompiler {
     private final boolean[] whole;
     /** Where a lens is so far inside its picture that its rim plays no part. */
     private final boolean[] deep;
+    /** By lens, what is painted in its picture; empty where nothing is. */
+    private final List<MatteMap> mattes;
+
+    private final PaintedWeigher paintedWeigher;
+    private final double[] painted;
+    /** Whether anything is painted in the cell. */
+    private boolean isPainted;
 
     CellCompiler(StitchPlan plan, Weigher weigher, SeamSides seams) {
         this.plan = plan;
@@ -59,6 +68,9 @@ final class CellCompiler {
         known = new boolean[lenses];
         whole = new boolean[lenses];
         deep = new boolean[lenses];
+        mattes = weigher.isPainted() ? plan.mattes() : List.of();
+        paintedWeigher = new PaintedWeigher(weigher, lenses);
+        painted = new double[lenses];
     }
 
     void compile(int row) {
@@ -87,6 +99,7 @@ final class CellCompiler {
 
     /** Finds which lenses reach the cell, and which cover it whole. */
     private void look(int node) {
+        isPainted = false;
         for (int lens = 0; lens < lenses; lens++) {
             CoordinateGrid grid = grids[lens];
             whole[lens] = false;
@@ -111,7 +124,20 @@ final class CellCompiler {
             known[lens] = most > -span && grid.rowsSpanned(node) < SamplePlaces.mostRows(frame.width());
             whole[lens] = least > span;
             deep[lens] = least > span + weigher.rimFadePx(lens);
+            isPainted |= known[lens] && !mattes.isEmpty() && isPainted(mattes.get(lens), grid, node);
         }
+    }
+
+    private static boolean isPainted(MatteMap matte, CoordinateGrid grid, int node) {
+        if (matte.isNone()) {
+            return false;
+        }
+        int below = node + grid.columns();
+        double left = Math.min(Math.min(grid.x(node), grid.x(node + 1)), Math.min(grid.x(below), grid.x(below + 1)));
+        double right = Math.max(Math.max(grid.x(node), grid.x(node + 1)), Math.max(grid.x(below), grid.x(below + 1)));
+        double top = Math.min(Math.min(grid.y(node), grid.y(node + 1)), Math.min(grid.y(below), grid.y(below + 1)));
+        double bottom = Math.max(Math.max(grid.y(node), grid.y(node + 1)), Math.max(grid.y(below), grid.y(below + 1)));
+        return matte.touches(left, top, right, bottom);
     }
 
     /** A lens counts nothing where another one covers the whole cell and the seam between them is far enough off. */
@@ -121,7 +147,8 @@ final class CellCompiler {
         count = 0;
         for (int i = 0; i < lenses; i++) {
             boolean loses = !known[i];
-            for (int j = 0; !loses && j < lenses; j++) {
+            // A lens that is painted in may be called for wherever it shows anything.
+            for (int j = 0; !loses && !isPainted && j < lenses; j++) {
                 if (j != i && whole[j]) {
                     double needed = weigher.rampBetween(i, j) / 2 + slack;
                     loses = true;
@@ -140,7 +167,7 @@ final class CellCompiler {
     private int mix(int cell, int node) {
         Arrays.fill(depth, 0);
         findSides(node);
-        if (count == 2 && deep[active[0]] && deep[active[1]] && weigher.weighsPairs()) {
+        if (count == 2 && !isPainted && deep[active[0]] && deep[active[1]] && weigher.weighsPairs()) {
             return mixPair(cell, node, active[0], active[1]);
         }
         int size = plan.cellSize();
@@ -153,18 +180,13 @@ final class CellCompiler {
             for (int a = 0; a < count; a++) {
                 int lens = active[a];
                 depth[lens] = Double.MAX_VALUE;
-                if (!deep[lens]) {
+                if (!deep[lens] || isPainted) {
                     grids[lens].at(node, u, v, xy);
                     depth[lens] = frames[lens].depthInside(xy[0], xy[1]) - StitchPlan.MARGIN_PX;
+                    painted[lens] = isPainted ? mattes.get(lens).at(xy[0], xy[1]) : 0;
                 }
             }
-            placeSides((double) u / size, (double) v / size);
-            if (weigher.onSphere().isPresent()) {
-                state(weigher.onSphere().get(), node, u, v);
-                weigher.weighStated(active, count, stated, depth, raw, weights);
-            } else {
-                weigher.weigh(active, count, sides, depth, raw, weights);
-            }
+            weigh(node, u, v);
             int sum = 0;
             for (int a = 0; a < count; a++) {
                 int lens = active[a];
@@ -196,6 +218,23 @@ final class CellCompiler {
         }
         plan.set(cell, new MixedCell(perPicture, readable));
         return CellPlan.MIXED;
+    }
+
+    /** Finds what the active lenses count at a pixel; how far it is inside of them is known. */
+    private void weigh(int node, int u, int v) {
+        int size = plan.cellSize();
+        placeSides((double) u / size, (double) v / size);
+        boolean isStated = weigher.onSphere().isPresent();
+        if (isStated) {
+            state(weigher.onSphere().get(), node, u, v);
+        }
+        if (isPainted) {
+            paintedWeigher.weigh(active, count, isStated ? stated : sides, depth, painted, weights);
+        } else if (isStated) {
+            weigher.weighStated(active, count, stated, depth, raw, weights);
+        } else {
+            weigher.weigh(active, count, sides, depth, raw, weights);
+        }
     }
 
     /** As {@link #mix}, for a cell that lies so far inside two lenses' pictures that all of it hangs on the seam between them. */

@@ -1,5 +1,6 @@
 package foldback.core.stitch.plan;
 
+import foldback.core.matte.MatteMap;
 import foldback.core.run.Threads;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.CoordinateGrid;
@@ -33,6 +34,9 @@ public final class StitchPlan implements CellPlan {
     /** Of all pictures. */
     private final CoordinateGrid[] pictures;
 
+    /** By lens, what is painted in its picture; empty where nothing is painted in any. */
+    private final List<MatteMap> mattes;
+
     private final int[] cells;
     private final MixedCell[] mixed;
     private final int cellColumns;
@@ -43,6 +47,7 @@ public final class StitchPlan implements CellPlan {
         settings = other.settings;
         grids = other.grids;
         pictures = other.pictures;
+        mattes = other.mattes;
         cellColumns = other.cellColumns;
         cellRows = other.cellRows;
         cells = other.cells.clone();
@@ -55,6 +60,7 @@ public final class StitchPlan implements CellPlan {
         pictures = IntStream.range(0, settings.pictures())
                 .mapToObj(i -> grids[i / settings.levels()].halved(i % settings.levels()))
                 .toArray(CoordinateGrid[]::new);
+        mattes = MatteMap.of(settings.mattes(), settings.rig());
         this.cellColumns = grids[0].columns() - 1;
         this.cellRows = grids[0].rows() - 1;
         this.cells = new int[cellColumns * cellRows];
@@ -140,6 +146,10 @@ public final class StitchPlan implements CellPlan {
 
     CoordinateGrid[] ownGrids() {
         return grids;
+    }
+
+    List<MatteMap> mattes() {
+        return mattes;
     }
 
     /** To be called while the plan is compiled. */

@@ -1,6 +1,7 @@
 package foldback.core.stitch.plan;
 
 import foldback.core.lens.LensFrame;
+import foldback.core.matte.Mattes;
 import foldback.core.rig.Rig;
 import foldback.core.space.Rotation;
 import foldback.core.stitch.weight.Meeting;
@@ -19,6 +20,7 @@ import java.util.List;
  * @param meetingMetres where the lenses' pictures agree; infinite for far
  * @param weights what each lens counts where several show the same
  * @param meeting how the lenses of an overlap meet
+ * @param mattes where lenses are painted in or out; none for lenses that are compared
  * @param shifts by lens, how what it is asked for is moved; empty where nothing is
  * @param levels pictures of each lens: its own, and as many halved once more each, for where the canvas shrinks it
  */
@@ -29,6 +31,7 @@ public record StitchSettings(
         double meetingMetres,
         WeightMap weights,
         Meeting meeting,
+        Mattes mattes,
         List<RayShift> shifts,
         int levels) {
     /** Of all lenses together: sets of them are held as bits. */
@@ -39,6 +42,10 @@ public record StitchSettings(
         if (levels < 1 || levels > 1 && levels * rig.lenses().size() > MOST_PICTURES) {
             throw new IllegalArgumentException(
                     "a lens has a picture at least, and all have " + MOST_PICTURES + " at the most: " + levels);
+        }
+        if (!mattes.isNone() && mattes.lenses().size() != rig.lenses().size()) {
+            throw new IllegalArgumentException("as many mattes as lenses are needed: "
+                    + mattes.lenses().size() + " for " + rig.lenses().size());
         }
         if (!shifts.isEmpty() && shifts.size() != rig.lenses().size()) {
             throw new IllegalArgumentException("as many shifts as lenses are needed: " + shifts.size() + " for "
@@ -52,12 +59,21 @@ public record StitchSettings(
      * @param feather full ramp across a seam, radians; 0 is a hard cut
      */
     public StitchSettings(Canvas canvas, Rig rig, Rotation rigFromCanvas, double meetingMetres, double feather) {
-        this(canvas, rig, rigFromCanvas, meetingMetres, new WeightMap.Feather(feather), Meeting.BLENDED, List.of(), 1);
+        this(
+                canvas,
+                rig,
+                rigFromCanvas,
+                meetingMetres,
+                new WeightMap.Feather(feather),
+                Meeting.BLENDED,
+                Mattes.NONE,
+                List.of(),
+                1);
     }
 
     /** The same for a picture whose lenses meet otherwise. */
     public StitchSettings with(Meeting other) {
-        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, weights, other, shifts, levels);
+        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, weights, other, mattes, shifts, levels);
     }
 
     /** The same for a canvas that is turned otherwise. */
@@ -67,17 +83,23 @@ public record StitchSettings(
 
     /** The same with lenses that count otherwise. */
     public StitchSettings with(WeightMap other) {
-        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, other, meeting, shifts, levels);
+        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, other, meeting, mattes, shifts, levels);
+    }
+
+    /** The same with lenses that are painted in or out elsewhere. */
+    public StitchSettings with(Mattes others) {
+        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, weights, meeting, others, shifts, levels);
     }
 
     /** The same with lenses that look elsewhere. */
     public StitchSettings withShifts(List<RayShift> others) {
-        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, weights, meeting, others, levels);
+        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, weights, meeting, mattes, others, levels);
     }
 
     /** The same with so many pictures of each lens. */
     public StitchSettings withLevels(int pictures) {
-        return new StitchSettings(canvas, rig, rigFromCanvas, meetingMetres, weights, meeting, shifts, pictures);
+        return new StitchSettings(
+                canvas, rig, rigFromCanvas, meetingMetres, weights, meeting, mattes, shifts, pictures);
     }
 
     /** The picture of a lens that is halved so many times, by its number among all pictures. */
@@ -99,7 +121,7 @@ public record StitchSettings(
 
     /** The same on another canvas. */
     public StitchSettings on(Canvas other, Rotation rigFromOther) {
-        return new StitchSettings(other, rig, rigFromOther, meetingMetres, weights, meeting, shifts, levels);
+        return new StitchSettings(other, rig, rigFromOther, meetingMetres, weights, meeting, mattes, shifts, levels);
     }
 
     /**

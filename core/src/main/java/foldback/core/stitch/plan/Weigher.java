@@ -96,6 +96,11 @@ final class Weigher {
         return rimFadePx[lens];
     }
 
+    /** Whether lenses are shown as they are painted in or out: not where they are compared. */
+    boolean isPainted() {
+        return meeting instanceof Meeting.Blended;
+    }
+
     /** Whether a lens that is the only one at a place is shown there whole. */
     boolean showsLoneLenses() {
         return !(meeting instanceof Meeting.Side);
@@ -167,7 +172,12 @@ final class Weigher {
 
     /** A trace is kept, so that the only lens at a place counts whole however near its rim. */
     private double rimWeight(double[] depth, int lens) {
-        return RIM_TRACE + smooth(depth[lens] / rimFadePx[lens]);
+        return RIM_TRACE + rimShare(depth, lens);
+    }
+
+    /** How far a lens has faded in from its rim, 0 to 1. */
+    double rimShare(double[] depth, int lens) {
+        return smooth(depth[lens] / rimFadePx[lens]);
     }
 
     /** What states weights direction by direction, where something does. */
@@ -194,7 +204,7 @@ final class Weigher {
     }
 
     /** Makes 256ths of raw weights; the heaviest lens has what the others leave. */
-    private static void share(int[] active, int actives, double[] depth, double[] raw, int[] weights) {
+    static void share(int[] active, int actives, double[] depth, double[] raw, int[] weights) {
         double sum = 0;
         int best = -1;
         for (int a = 0; a < actives; a++) {
