@@ -4,8 +4,8 @@ import foldback.engine.form.Form;
 import foldback.engine.form.Forms;
 
 /** Distances at which the pictures of lenses meet, metres; what is far away is left out. */
-final class MeetingJson {
-    static final Form<Double> FORM = Forms.exact(0.2, 1e6);
+public final class MeetingJson {
+    public static final Form<Double> FORM = Forms.exact(0.2, 1e6);
 
     private MeetingJson() {}
 }

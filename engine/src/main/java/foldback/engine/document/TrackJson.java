@@ -16,16 +16,16 @@ import foldback.engine.form.Form;
 import foldback.engine.form.object.ObjectForm;
 
 /** Values over time as JSON: one value where nothing changes, else a list of keys. */
-final class TrackJson {
+public final class TrackJson {
     private TrackJson() {}
 
     /** A number over time; each key says the way to the next. */
-    static Form<Track<Amount>> amounts(double least, double most) {
+    public static Form<Track<Amount>> amounts(double least, double most) {
         return amounts(number(least, most).as(Amount::new, Amount::value));
     }
 
     /** An angle over time, radians; in documents in degrees. */
-    static Form<Track<Amount>> angles(double leastDegrees, double mostDegrees) {
+    public static Form<Track<Amount>> angles(double leastDegrees, double mostDegrees) {
         return amounts(degrees(leastDegrees, mostDegrees).as(Amount::new, Amount::value));
     }
 

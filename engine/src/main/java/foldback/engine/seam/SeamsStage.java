@@ -9,8 +9,8 @@ import foldback.core.rig.Rig;
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;
 import foldback.core.seam.guard.GuardReach;
-import foldback.engine.document.SeamsJson;
 import foldback.engine.document.SectionForm;
+import foldback.engine.document.seam.SeamsJson;
 import foldback.engine.stage.Stage;
 import foldback.engine.stage.StageJob;
 import foldback.engine.stage.StageLane;
@@ -115,17 +115,22 @@ public final class SeamsStage implements Stage {
     }
 
     private static String sentence(MatteHole hole) {
-        String lenses =
-                hole.slots().size() == 1 ? "lens " + hole.slots().get(0) : "lenses " + String.join(", ", hole.slots());
+        boolean one = hole.slots().size() == 1;
+        double yaw = Math.toDegrees(hole.middle().yaw());
+        double pitch = Math.toDegrees(hole.middle().pitch());
         return String.format(
                 Locale.ROOT,
-                "Paint leaves nothing to show in %.1f%% of the sphere at %.1f s, about %.0f\u00b0 round and %.0f\u00b0 up in the"
-                        + " rig: %s stay there all the same. Clear some of the paint, or use a lens that sees it.",
+                "Paint leaves no lens for %.1f%% of the sphere at %.1f s, about %.0f\u00b0 to the %s and %.0f\u00b0 %s:"
+                        + " lens%s %s %s all the same. Clear some of it, or paint a lens in that sees it.",
                 100 * hole.share(),
                 hole.seconds(),
-                Math.toDegrees(hole.middle().yaw()),
-                Math.toDegrees(hole.middle().pitch()),
-                lenses);
+                Math.abs(yaw),
+                yaw < 0 ? "left" : "right",
+                Math.abs(pitch),
+                pitch < 0 ? "down" : "up",
+                one ? "" : "es",
+                String.join(", ", hole.slots()),
+                one ? "shows there" : "show there");
     }
 
     private static String sentence(GuardReach beyond) {

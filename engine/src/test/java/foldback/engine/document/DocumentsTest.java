@@ -111,6 +111,8 @@ class DocumentsTest {
             "yaw_deg" : 12      | "yaw" : 12.0          | 'recipe.level.yaw_deg' is missing
             "feather_deg" : 5   | "feather_deg" : 500   | 'recipe.seams.feather_deg' must be 0 to 90: 500
             "way" : "feather"     | "way" : "glue"        | 'recipe.seams.way' must be one of feather, bands, path, flow: 'glue'
+            "way" : "feather"     | "way" : "feather", "strokes" : [{"lens":"A","kind":"use","radius":0.1,"spots":[0.1,0.2,0.3]}] | 'spots' has an x and a y for each
+            "way" : "feather"     | "way" : "feather", "strokes" : [{"lens":"A","kind":"use","radius":0.9,"spots":[0.1,0.2]}] | 'recipe.seams.strokes[0].radius' must be 0 to 0.5: 0.9
             "way" : "feather"     | "way" : "feather", "glue" : 1 | 'recipe.seams.glue' is not known here
             "version" : 3         | "version" : 7         | this program knows versions 1 to 3
             foldback-recipe       | other-recipe          | 'recipe.format' must be 'foldback-recipe'

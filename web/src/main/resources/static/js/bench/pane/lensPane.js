@@ -34,6 +34,7 @@ export class LensPane {
     this.split = new Split(host, this.surface);
     this.surface.overlay = (g, o) => {
       this.split.draw(g, o);
+      this.handling()?.paint?.(this, g, o);
       this.drawCircle(g, o);
       this.drawArrows(g, o);
     };
@@ -63,6 +64,9 @@ export class LensPane {
     });
     this.surface.mayPan = (event) => !this.split.grips(event) && !this.handling()?.grip(this, event);
     host.addEventListener("pointerdown", (event) => !this.split.grips(event) && this.handling()?.grab(this, event));
+    for (const kind of ["pointermove", "pointerleave"]) {
+      host.addEventListener(kind, (event) => this.handling()?.hover?.(this, event));
+    }
     this.loadPoints();
   }
 
@@ -121,7 +125,7 @@ export class LensPane {
       if (lens.circle) {
         g.beginPath();
         g.arc(o.x + lens.circle.centre_x_px * scale, o.y + lens.circle.centre_y_px * scale, lens.circle.radius_px * scale, 0, 7);
-        this.handling()?.mark(g, o.x + lens.circle.centre_x_px * scale, o.y + lens.circle.centre_y_px * scale);
+        this.handling()?.mark?.(g, o.x + lens.circle.centre_x_px * scale, o.y + lens.circle.centre_y_px * scale);
         g.stroke();
       }
       const x = o.x + lens.centre_x_px * scale;

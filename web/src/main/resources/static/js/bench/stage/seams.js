@@ -7,8 +7,10 @@ import { worstMoments } from "../worstMoments.js";
 import { plain } from "../format.js";
 import { backgroundJob } from "../sheet/job.js";
 import { guardPart } from "./guards.js";
+import { isPainting, paintPart } from "./paint.js";
 
 export { drawn, onLook, onSphere, tracks } from "./guards.js";
+export { onLens } from "./paint.js";
 
 const USUAL_MEMORY = 0.25;
 /** Ways that need to know how far apart lenses show the same. */
@@ -23,10 +25,10 @@ const SAID = {
   flow: "Both lenses are warped onto each other where they overlap, then fade: what is near becomes one.",
 };
 
-/** The sphere beside a seam. */
-export const views = ["sphere", "seam"];
+/** The sphere beside a seam, or beside a lens to paint in. */
+export const views = () => ["sphere", isPainting() ? "lens" : "seam"];
 
-/** How lenses meet: feather width, meeting distance, flow and its memory, guards. */
+/** How lenses meet: feather width, meeting distance, flow and its memory, guards, paint. */
 export function sheet(root, store) {
   const seams = () => store.section("seams");
   const way = part(root, "way");
@@ -56,6 +58,7 @@ export function sheet(root, store) {
     onDone: (value) => store.keep(Number.isFinite(value) ? `Meeting at ${value} m` : "Meeting far away", { seams: meeting(value) }),
   });
   part(root, "meeting").append(field);
+  paintPart(root, store);
   const show = guardPart(root, store);
   const follow = () => (root.isConnected ? show() : store.removeEventListener("time", follow));
   store.addEventListener("time", follow);

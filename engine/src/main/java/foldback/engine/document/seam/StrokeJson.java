@@ -1,4 +1,4 @@
-package foldback.engine.document;
+package foldback.engine.document.seam;
 
 import static foldback.engine.form.Forms.list;
 import static foldback.engine.form.Forms.number;

@@ -1,4 +1,4 @@
-package foldback.engine.document;
+package foldback.engine.document.seam;
 
 import static foldback.engine.form.Forms.degrees;
 import static foldback.engine.form.Forms.list;
@@ -13,6 +13,9 @@ import foldback.core.keys.Track;
 import foldback.core.recipe.SeamMeasure;
 import foldback.core.recipe.Seams;
 import foldback.core.seam.guard.Guard;
+import foldback.engine.document.MeetingJson;
+import foldback.engine.document.SectionForm;
+import foldback.engine.document.TrackJson;
 import foldback.engine.form.object.ObjectForm;
 import java.util.List;
 
