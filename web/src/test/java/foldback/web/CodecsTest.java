@@ -25,9 +25,9 @@ class CodecsTest {
     void aProResFileIsNamedAndLookedAtByACopy(RunningApplication.Server server, @TempDir Path folder) throws Exception {
         Api api = new Api(server);
         long take = api.freshTake();
-        assertThat(api.get("/api/deliverables/free-name?codec=PRORES_422&wanted=Master.mp4")
+        assertThat(api.post("/api/deliverables/free-names", "[{\"name\":\"Master.mp4\",\"codec\":\"PRORES_422\"}]")
                         .json()
-                        .path("name")
+                        .get(0)
                         .asString())
                 .isEqualTo("Master.mov");
         QueuedRender render = QueuedRender.order(api, take, "Master.mp4", new TimeSpan(0, 0.4), PRORES);

@@ -310,10 +310,11 @@ class DeliverablesTest {
     @Test
     void freeNamesAreLookedForInTheFolderAlone(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
-        assertThat(api.get("/api/deliverables/free-name?wanted=..%2Fdb%2Fdata%2Fibdata1")
+        String wanted = "[{\"name\":\"%s\",\"codec\":\"H264\"}]";
+        assertThat(api.post("/api/deliverables/free-names", wanted.formatted("../db/data/ibdata1"))
                         .status())
                 .isEqualTo(400);
-        assertThat(api.get("/api/deliverables/free-name?wanted=" + "n".repeat(5000))
+        assertThat(api.post("/api/deliverables/free-names", wanted.formatted("n".repeat(5000)))
                         .status())
                 .isEqualTo(400);
     }

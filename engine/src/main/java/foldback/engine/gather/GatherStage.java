@@ -1,14 +1,18 @@
 package foldback.engine.gather;
 
+import foldback.core.recipe.Recipe;
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;
 import foldback.core.warp.Canvas;
+import foldback.engine.document.RangesJson;
+import foldback.engine.document.SectionForm;
 import foldback.engine.stage.Stage;
 import foldback.engine.stage.StageView;
 import foldback.engine.take.Take;
 import foldback.media.ffmpeg.MediaInfo;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 
 /** Which clips a take has, and whether they go together. */
@@ -23,6 +27,24 @@ public final class GatherStage implements Stage {
     @Override
     public String title() {
         return "Gather";
+    }
+
+    /** Parts of the take that were marked and named. */
+    @Override
+    public Optional<SectionForm<?>> form() {
+        return Optional.of(RangesJson.FORM);
+    }
+
+    /** Which clips a take has cannot be left out, and named parts change no picture. */
+    @Override
+    public Optional<Recipe> without(Recipe recipe) {
+        return Optional.empty();
+    }
+
+    /** Parts of a take are its own. */
+    @Override
+    public Recipe give(Recipe from, Recipe to, Take take) {
+        return to;
     }
 
     /** The take's frame rate stands beside its clips. */

@@ -1,10 +1,8 @@
 package foldback.web.deliverable;
 
-import foldback.media.ffmpeg.VideoCodec;
 import foldback.web.Role;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.springframework.context.annotation.Profile;
 import org.springframework.core.io.FileSystemResource;
@@ -19,7 +17,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
@@ -54,10 +51,11 @@ class DeliverableController {
         return news.subscribe();
     }
 
-    @GetMapping("/api/deliverables/free-name")
+    /** Names that are free: those that are wanted, or with a number behind. */
+    @PostMapping("/api/deliverables/free-names")
     @ResponseBody
-    Map<String, String> freeName(@RequestParam String wanted, @RequestParam(defaultValue = "H264") VideoCodec codec) {
-        return Map.of("name", deliverables.freeName(wanted, codec));
+    List<String> freeNames(@RequestBody List<Deliverables.Wanted> wanted) {
+        return deliverables.freeNames(wanted);
     }
 
     @PostMapping("/api/takes/{takeId}/deliverables")
@@ -66,9 +64,16 @@ class DeliverableController {
         return deliverables.add(takeId, asked);
     }
 
+    /** Several at once: all of them, or none where one is refused. */
+    @PostMapping("/api/takes/{takeId}/deliverables/all")
+    @ResponseBody
+    List<DeliverableView> addAll(@PathVariable Long takeId, @RequestBody List<NewDeliverable> asked) {
+        return deliverables.addAll(takeId, asked);
+    }
+
     @PostMapping("/api/takes/{takeId}/deliverables/estimate")
     @ResponseBody
-    Estimator.Estimate estimate(@PathVariable Long takeId, @RequestBody NewDeliverable asked) {
+    Estimator.Estimate estimate(@PathVariable Long takeId, @RequestBody List<NewDeliverable> asked) {
         return deliverables.estimate(takeId, asked);
     }
 

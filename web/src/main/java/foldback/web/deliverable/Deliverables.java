@@ -98,6 +98,18 @@ public class Deliverables {
         return FileNames.free(wanted, codec, this::isTaken);
     }
 
+    /** A file's name that is wanted. */
+    record Wanted(String name, VideoCodec codec) {}
+
+    /** Names that are free, of several files that are wanted at once. */
+    @Transactional(readOnly = true)
+    List<String> freeNames(List<Wanted> wanted) {
+        List<String> names = new ArrayList<>();
+        wanted.forEach(file ->
+                names.add(FileNames.free(file.name(), file.codec(), name -> names.contains(name) || isTaken(name))));
+        return names;
+    }
+
     private boolean isTaken(String name) {
         return rows.existsByClaim(name)
                 || Files.exists(properties.deliverables().resolve(name));
@@ -122,6 +134,15 @@ public class Deliverables {
         return DeliverableView.of(row);
     }
 
+    /** Puts several into the queue, in their order; none of them where one is refused. */
+    @Transactional
+    List<DeliverableView> addAll(Long takeId, List<NewDeliverable> asked) {
+        if (asked.isEmpty()) {
+            throw new IllegalArgumentException("Choose at least one range and one spec.");
+        }
+        return asked.stream().map(one -> add(takeId, one)).toList();
+    }
+
     /** Saves a row, and has the database hold its name against whoever asks for it at the same moment. */
     private Deliverable claimed(Deliverable row) {
         try {
@@ -141,13 +162,22 @@ public class Deliverables {
         return job(recipe, spec, new TimeSpan(asked.from(), asked.to()));
     }
 
-    /** What is to be expected of one that is not in the queue yet. */
+    /** What is to be expected of some that are not in the queue yet, all together. */
     @Transactional(readOnly = true)
-    Estimator.Estimate estimate(Long takeId, NewDeliverable asked) {
-        RenderJob job = job(recipes.revision(takeId, asked.base()), asked);
-        return estimator
-                .of(takeId, job.spec(), job.frames(), job.recipe().rate().perSecond())
-                .warning(warnings(job));
+    Estimator.Estimate estimate(Long takeId, List<NewDeliverable> asked) {
+        return asked.stream()
+                .map(one -> {
+                    RenderJob job = job(recipes.revision(takeId, one.base()), one);
+                    return estimator
+                            .of(
+                                    takeId,
+                                    job.spec(),
+                                    job.frames(),
+                                    job.recipe().rate().perSecond())
+                            .warning(warnings(job));
+                })
+                .reduce(Estimator.Estimate::and)
+                .orElseThrow(() -> new IllegalArgumentException("Choose at least one range and one spec."));
     }
 
     /** What will be wrong with a job's file, as far as that is known. */

@@ -7,7 +7,9 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.util.List;
+import java.util.Locale;
 import java.util.OptionalDouble;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -23,6 +25,9 @@ class Estimator {
     private static final double HQ_BITS_A_PIXEL = 3.6;
 
     private static final int AT_QUALITY = 20;
+    /** A bit rate that is less than a file of this quality takes is said to be too low. */
+    private static final int LEAST_QUALITY = 30;
+
     private static final double HALVES = 6;
     private final DeliverableRepository rows;
     private final FoldbackProperties properties;
@@ -41,8 +46,23 @@ class Estimator {
      * @param warnings what will be wrong with it, a sentence each
      */
     record Estimate(long bytes, double seconds, long free, String basis, List<String> warnings) {
-        Estimate warning(List<String> of) {
-            return new Estimate(bytes, seconds, free, basis, of);
+        /** The same with more that will be wrong. */
+        Estimate warning(List<String> more) {
+            return new Estimate(bytes, seconds, free, basis, joined(warnings, more));
+        }
+
+        /** Of both together. */
+        Estimate and(Estimate other) {
+            return new Estimate(
+                    bytes + other.bytes,
+                    seconds < 0 || other.seconds < 0 ? -1 : seconds + other.seconds,
+                    free,
+                    basis.equals(other.basis) ? basis : "by what each is",
+                    joined(warnings, other.warnings));
+        }
+
+        private static List<String> joined(List<String> some, List<String> more) {
+            return Stream.concat(some.stream(), more.stream()).distinct().toList();
         }
     }
 
@@ -75,14 +95,6 @@ class Estimator {
                 double proResBits = spec.codec() == VideoCodec.PRORES_422 ? PRORES_BITS_A_PIXEL : HQ_BITS_A_PIXEL;
                 return new Estimate(Math.round(proResBits * pixels / 8), seconds, free, "by its codec", List.of());
             }
-            if (spec.coding().bitRateKbps().isPresent()) {
-                return new Estimate(
-                        Math.round(spec.coding().bitRateKbps().get() * 125.0 * frames / rate),
-                        seconds,
-                        free,
-                        "by its bit rate",
-                        List.of());
-            }
             OptionalDouble known = done.stream()
                     .filter(finished -> finished.row().takeId().equals(takeId))
                     .filter(finished -> finished.spec().coding().crf().isPresent()
@@ -90,10 +102,18 @@ class Estimator {
                     .mapToDouble(finished -> 8.0
                             * finished.bytes()
                             / finished.pixels()
-                            * halved(spec.coding().crf().get()
+                            * halved(spec.coding().crf().orElse(LEAST_QUALITY)
                                     - finished.spec().coding().crf().get()))
                     .findFirst();
-            double bits = known.orElse(BITS_A_PIXEL * halved(spec.coding().crf().get() - AT_QUALITY));
+            int quality = spec.coding().crf().orElse(LEAST_QUALITY);
+            double bits = known.orElse(BITS_A_PIXEL * halved(quality - AT_QUALITY));
+            if (spec.coding().bitRateKbps().isPresent()) {
+                double asked = spec.coding().bitRateKbps().get() * 1000.0;
+                List<String> low = asked < bits * pixelsOf(spec) * rate
+                        ? List.of(low(spec, bits * pixelsOf(spec) * rate / 1000))
+                        : List.of();
+                return new Estimate(Math.round(asked / 8 * frames / rate), seconds, free, "by its bit rate", low);
+            }
             String basis = known.isPresent()
                     ? "by what was made of this take before"
                     : "rough, nothing was made of this take yet";
@@ -101,6 +121,16 @@ class Estimator {
         } catch (IOException failed) {
             throw new UncheckedIOException(failed);
         }
+    }
+
+    private static String low(RenderSpec spec, double wantedKbps) {
+        return String.format(
+                Locale.ROOT,
+                "%d kb/s are too few for %d x %d: blocks and smears will show. Take about %.0f kb/s or more, or choose a quality.",
+                spec.coding().bitRateKbps().orElseThrow(),
+                spec.width(),
+                spec.height(),
+                Math.ceil(wantedKbps / 500) * 500);
     }
 
     private static double halved(double qualitySteps) {

@@ -1,11 +1,16 @@
 import { askJson } from "../page/api.js";
 import { bytes } from "../page/bytes.js";
-import { CODECS } from "../page/codecs.js";
+import { CODECS, usualRate } from "../page/codecs.js";
 import { element, part } from "../page/parts.js";
 import { toast } from "../page/toast.js";
 import { curveOf, transformName } from "./curves.js";
+import { clipParts, namesOf, TOKENS, unknownIn } from "./fileNames.js";
 import { clock } from "./format.js";
 import { layoutsOf } from "./layouts.js";
+import { namedRanges } from "./namedRanges.js";
+import { rangeChoice } from "./rangeChoice.js";
+import { readySpecs } from "./readySpecs.js";
+import { specChoice } from "./specChoice.js";
 
 const PRESETS = ["ultrafast", "superfast", "veryfast", "faster", "fast", "medium", "slow", "slower", "veryslow"];
 const written = ([width, height]) => `${width}x${height}`;
@@ -19,9 +24,14 @@ export function startHandover(store) {
   const number = (name) => Number(field(name).value.replace(",", "."));
   field("codec").append(...Object.entries(CODECS).map(([value, { name, use }]) => element("option", { value }, `${name}: ${use}`)));
   field("preset").append(...PRESETS.map((preset) => element("option", {}, preset)));
+  field("pattern").title = `Filled in: ${Object.entries(TOKENS).map(([token, what]) => `{${token}} ${what}`).join(", ")}`;
 
   const layouts = () => layoutsOf(store.kept);
   const chosen = () => layouts().find(({ value }) => value === field("what").value) ?? layouts()[0];
+  let named = () => [];
+  /** Whether the file's name was typed and is to stay. */
+  let byHand = false;
+  const specs = specChoice(dialog, { ready: () => readySpecs(layouts()), current: () => spec(), fill, onChange: () => review() });
 
   /** What can be made of what is shown: the size that was chosen last, else the usual one. */
   function showSizes(wanted) {
@@ -31,46 +41,60 @@ export function startHandover(store) {
     field("size").value = all.includes(wanted) ? wanted : written(usual);
   }
 
-  function sum() {
-    const frames = Math.max(0, Math.ceil((number("to") - number("from")) * store.kept.rate - 1e-6));
-    field("sum").textContent = Number.isFinite(frames) ? `${frames} frames, ${clock(frames / store.kept.rate)}; from revision ${store.kept.revision}.` : "";
-  }
-
   let wantedBits = 8;
   const codec = () => CODECS[field("codec").value];
 
-  function rateBy() {
+  function rateBy(value) {
     const bits = field("rate").value === "bits";
     field("quality-label").textContent = bits ? "Bit rate" : "Quality, 0 best to 51";
     field("quality-unit").textContent = bits ? "kb/s" : "";
-    field("quality").value = bits ? "40000" : codec().quality;
+    field("quality").value = value ?? (bits ? usualRate(field("codec").value, size(), store.kept.rate) : codec().quality);
   }
 
   /** What a codec has no choice of is not asked. */
-  function showCodec() {
+  function showCodec(value) {
     const { quality, bits } = codec();
     for (const name of ["preset-field", "rate-field", "quality-field"]) {
       field(name).hidden = quality === undefined;
     }
     field("bits").replaceChildren(...bits.map((count) => element("option", { value: count }, `${count} bits`)));
     field("bits").value = bits.includes(wantedBits) ? wantedBits : bits[0];
-    rateBy();
+    rateBy(value);
+  }
+
+  /** Fills the form in; what the take does not have stays as it is. */
+  function fill(from) {
+    const same = ({ layout }) => layout.layout === from.layout && layout.framing === from.framing && layout.eyes === from.eyes && layout.eye === from.eye;
+    field("what").value = (layouts().find(same) ?? layouts()[0]).value;
+    showSizes(written([from.width, from.height]));
+    if (from.codec in CODECS) {
+      field("codec").value = from.codec;
+    }
+    wantedBits = from.bits ?? 8;
+    field("preset").value = from.preset ?? field("preset").value;
+    field("rate").value = from.bit_rate_kbps ? "bits" : "quality";
+    showCodec(from.bit_rate_kbps ?? from.quality);
+    field("kernel").value = from.kernel;
+    if ([...field("sound").options].some(({ value }) => value === from.sound_slot)) {
+      field("sound").value = from.sound_slot;
+    }
+    field("colours").value = from.through_transform ? "transform" : "";
   }
 
   async function open() {
-    const spec = remembered();
+    const last = remembered();
     field("what").replaceChildren(...layouts().map(({ value, name }) => element("option", { value }, name)));
     field("what-field").hidden = layouts().length === 1;
-    field("what").value = layouts().some(({ value }) => value === spec.framing) ? spec.framing : layouts()[0].value;
-    showSizes(spec.size);
-    field("preset").value = spec.preset ?? "medium";
-    field("kernel").value = spec.kernel ?? "fine";
-    field("codec").value = spec.codec in CODECS ? spec.codec : "h264";
+    field("what").value = layouts().some(({ value }) => value === last.framing) ? last.framing : layouts()[0].value;
+    showSizes(last.size);
+    field("preset").value = last.preset ?? "medium";
+    field("kernel").value = last.kernel ?? "fine";
+    field("codec").value = last.codec in CODECS ? last.codec : "h264";
     field("sound").replaceChildren(
       element("option", { value: "" }, "none"),
       ...store.kept.clips.filter((clip) => clip.sound !== "none").map((clip) => element("option", { value: clip.slot }, `of lens ${clip.slot}`)),
     );
-    field("sound").value = spec.sound ?? field("sound").options[1]?.value ?? "";
+    field("sound").value = last.sound ?? field("sound").options[1]?.value ?? "";
     const { transform } = store.kept.recipe.balance;
     field("colours-field").hidden = !transform;
     // What is shown through a transform is not delivered through it by accident.
@@ -78,17 +102,22 @@ export function startHandover(store) {
       element("option", { value: "" }, `as the footage: ${curveOf(store.kept)}`),
       element("option", { value: "transform" }, `through the transform: ${transformName(transform)}`),
     );
-    wantedBits = spec.bits ?? 8;
+    wantedBits = last.bits ?? 8;
     showCodec();
     field("from").value = store.range.from.toFixed(2);
     field("to").value = store.range.to.toFixed(2);
+    field("marked").checked = true;
+    byHand = false;
     field("wrong").hidden = true;
-    sum();
+    field("folder").value = last.folder ?? "";
+    field("pattern").value = last.pattern ?? "{take} {framing}";
     dialog.showModal();
-    field("folder").value = spec.folder ?? "";
-    field("pattern").value = spec.pattern ?? "{take} {framing}";
-    await propose();
-    estimate();
+    const ranges = namedRanges(store);
+    const made = ranges.length ? (await askJson("/api/deliverables")).filter(({ take }) => store.path.endsWith(`/${take}`)) : [];
+    named = rangeChoice(field("ranges"), ranges, { made }, () => review());
+    field("ranges-field").hidden = ranges.length === 0;
+    await specs.open();
+    await review();
   }
 
   const size = () => {
@@ -96,88 +125,147 @@ export function startHandover(store) {
     return { width, height };
   };
 
-  const tidy = (text) => text.replace(/[^\p{L}\p{N} ._()-]/gu, "").trim();
-
-  /** The pattern filled in, with a number behind where such a file is there. */
-  async function propose() {
-    const parts = { take: document.body.dataset.name, project: document.body.dataset.project, width: size().width, framing: chosen().layout.framing ?? "", date: new Date().toISOString().slice(0, 10) };
-    const name = tidy(field("pattern").value.replace(/\{(\w+)\}/g, (all, key) => parts[key] ?? ""));
-    const folder = field("folder").value.trim();
-    const free = await askJson(`/api/deliverables/free-name?codec=${field("codec").value.toUpperCase()}&wanted=${encodeURIComponent((folder ? `${folder}/` : "") + (name || "deliverable"))}`);
-    field("name").value = free.name.slice(free.name.lastIndexOf("/") + 1);
-  }
-
-  const order = () => {
-    const spec = {
+  function spec() {
+    const asked = {
       format: "foldback-spec", version: 1, ...chosen().layout, codec: field("codec").value, ...size(),
       bits: Number(field("bits").value), kernel: field("kernel").value,
       encoder_threads: 2,
     };
     if (codec().quality !== undefined) {
-      spec.preset = field("preset").value;
-      spec[field("rate").value === "bits" ? "bit_rate_kbps" : "quality"] = number("quality");
+      asked.preset = field("preset").value;
+      asked[field("rate").value === "bits" ? "bit_rate_kbps" : "quality"] = number("quality");
     }
     if (field("sound").value) {
-      spec.sound_slot = field("sound").value;
+      asked.sound_slot = field("sound").value;
     }
     if (field("colours").value) {
-      spec.through_transform = true;
+      asked.through_transform = true;
     }
-    const folder = field("folder").value.trim();
-    const name = (folder ? `${folder}/` : "") + field("name").value.trim();
-    return { base: store.kept.revision, name, from: number("from"), to: number("to"), spec };
-  };
+    return asked;
+  }
+
+  const typed = () => (field("marked").checked ? [{ name: "", from: number("from"), to: number("to") }] : []);
+
+  /** Every range by every spec. */
+  function orders() {
+    const sound = field("sound").value ? { sound_slot: field("sound").value } : {};
+    const wanted = [{ name: specs.name(), spec: spec() }, ...specs.more().map(({ name, spec: more }) => ({ name, spec: { ...more, ...sound } }))];
+    return [...typed(), ...named()].flatMap((range) => wanted.map((one) => ({ range, ...one })));
+  }
+
+  const parts = ({ range, name, spec: { codec: coding, width, height, framing } }, n) => ({
+    project: document.body.dataset.project, take: document.body.dataset.name, ...clipParts(store.kept.clips[0].file),
+    range: range.name, n: n + 1, version: store.kept.revision, spec: name || `${CODECS[coding].name} ${width}`, framing: framing ?? "", width, height, date: new Date().toISOString().slice(0, 10),
+  });
+
+  const inFolder = (name) => (field("folder").value.trim() ? `${field("folder").value.trim()}/${name}` : name);
+
+  /** The pattern filled in, with a number behind where such a file is there. */
+  async function propose(all) {
+    const wanted = namesOf(field("pattern").value, all.map(parts));
+    const free = await askJson("/api/deliverables/free-names", {
+      body: all.map(({ spec: { codec: coding } }, i) => ({ name: inFolder(wanted[i]), codec: coding.toUpperCase() })),
+    });
+    const short = free.map((name) => name.slice(name.lastIndexOf("/") + 1));
+    if (!byHand) {
+      field("name").value = short[0] ?? "";
+    }
+    field("name-field").hidden = all.length > 1;
+    field("names").replaceChildren(...(all.length > 1 ? short.map((name) => element("li", {}, name)) : []));
+    field("start").textContent = all.length > 1 ? `Add ${all.length} to the queue` : "Add to the queue";
+    const unknown = unknownIn(field("pattern").value);
+    wrong(unknown.length ? `The pattern has {${unknown[0]}}, which stands for nothing. There are ${Object.keys(TOKENS).map((token) => `{${token}}`).join(" ")}.` : "");
+    return free;
+  }
+
+  const body = (all, names) => all.map(({ range, spec: asked }, i) => ({ base: store.kept.revision, name: names[i], from: range.from, to: range.to, spec: asked }));
 
   /** How large, how long, and whether there is room; what cannot be said yet is left out. */
-  async function estimate() {
+  async function estimate(all) {
     const says = field("estimate");
     try {
-      const { bytes: size, seconds, free, basis, warnings } = await askJson(`${store.path}/deliverables/estimate`, { body: order() });
+      const answer = await askJson(`${store.path}/deliverables/estimate`, { body: body(all, all.map(() => "estimate")) });
+      const { bytes: much, seconds, free, basis, warnings } = answer;
       const time = seconds < 0 ? "" : `, about ${seconds < 90 ? `${Math.ceil(seconds)} s` : `${Math.ceil(seconds / 60)} min`} of work`;
       field("warnings").hidden = warnings.length === 0;
       field("warnings").replaceChildren(...warnings.map((warning) => element("li", {}, warning)));
-      says.textContent = `About ${bytes(size)} (${basis})${time}; ${bytes(free)} are free.${size > free ? " There is no room for it: make room first." : ""}`;
+      says.textContent = `About ${bytes(much)} (${basis})${time}; ${bytes(free)} are free.${much > free ? " There is no room for it: make room first." : ""}`;
     } catch {
       says.textContent = "";
     }
   }
 
+  function sum(all) {
+    const frames = all.reduce((total, { range }) => total + Math.max(0, Math.ceil((range.to - range.from) * store.kept.rate - 1e-6)), 0);
+    const files = all.length === 1 ? "" : `${all.length} files, `;
+    field("sum").textContent = Number.isFinite(frames) ? `${files}${frames} frames, ${clock(frames / store.kept.rate)}; from revision ${store.kept.revision}.` : "";
+  }
+
+  const wrong = (text) => {
+    field("wrong").textContent = text;
+    field("wrong").hidden = !text;
+  };
+
+  let reviews = 0;
+  /** Says again what will be made: its names, how much it is. */
+  async function review() {
+    const turn = ++reviews;
+    const all = orders();
+    sum(all);
+    if (all.length === 0) {
+      wrong("Choose the marked range, or a named one.");
+      return;
+    }
+    try {
+      await propose(all);
+      if (turn === reviews) {
+        await estimate(all);
+      }
+    } catch (failure) {
+      wrong(failure.message);
+    }
+  }
+
   part(dialog, "form").addEventListener("submit", async (event) => {
     event.preventDefault();
-    const asked = order();
-    const { codec: coded, preset = field("preset").value, kernel, bits } = asked.spec;
+    const all = orders();
+    const { codec: coding, preset = field("preset").value, kernel, bits } = spec();
     try {
-      await askJson(`${store.path}/deliverables`, { body: asked });
-      const kept = { framing: field("what").value, size: field("size").value, codec: coded, preset, kernel, bits, sound: field("sound").value, folder: field("folder").value.trim(), pattern: field("pattern").value };
+      const names = all.length === 1 ? [inFolder(field("name").value.trim())] : await propose(all);
+      await askJson(`${store.path}/deliverables/all`, { body: body(all, names) });
+      const kept = { framing: field("what").value, size: field("size").value, codec: coding, preset, kernel, bits, sound: field("sound").value, folder: field("folder").value.trim(), pattern: field("pattern").value };
       localStorage.setItem("spec", JSON.stringify(kept));
       location.href = "/handover";
     } catch (failure) {
-      field("wrong").textContent = failure.message;
-      field("wrong").hidden = false;
+      wrong(failure.message);
     }
   });
-  field("rate").addEventListener("change", rateBy);
-  field("bits").addEventListener("change", () => (wantedBits = Number(field("bits").value)));
-  field("codec").addEventListener("change", () => {
-    showCodec();
-    propose().catch((failure) => toast(failure.message));
-    estimate();
+  const change = (name, work) => field(name).addEventListener("change", () => {
+    work();
+    review();
   });
-  for (const name of ["from", "to"]) {
-    field(name).addEventListener("input", sum);
+  const own = (work) => () => {
+    work();
+    specs.own();
+  };
+  change("rate", own(() => rateBy()));
+  change("bits", own(() => (wantedBits = Number(field("bits").value))));
+  change("codec", own(() => showCodec()));
+  change("what", own(() => showSizes()));
+  for (const name of ["size", "preset", "quality", "kernel", "colours"]) {
+    change(name, own(() => {}));
   }
-  field("what").addEventListener("change", () => {
-    showSizes();
-    propose().catch((failure) => toast(failure.message));
-    estimate();
-  });
-  for (const name of ["from", "to", "size", "preset", "rate", "quality", "kernel"]) {
-    field(name).addEventListener("change", estimate);
+  for (const name of ["from", "to", "marked", "sound"]) {
+    change(name, () => {});
   }
   for (const name of ["pattern", "folder"]) {
-    field(name).addEventListener("change", () => propose().catch((failure) => toast(failure.message)));
+    change(name, () => (byHand = false));
+  }
+  field("name").addEventListener("input", () => (byHand = true));
+  for (const name of ["from", "to"]) {
+    field(name).addEventListener("input", () => sum(orders()));
   }
   field("close").addEventListener("click", () => dialog.close());
-  document.getElementById("handover").addEventListener("click", open);
+  document.getElementById("handover").addEventListener("click", () => open().catch((failure) => toast(failure.message)));
   return open;
 }

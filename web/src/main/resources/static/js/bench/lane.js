@@ -124,7 +124,7 @@ export function drawNothing(canvas, word) {
 }
 
 /** The shared axis with its marks and the chosen range. */
-export function drawRuler(canvas, span, range) {
+export function drawRuler(canvas, span, range, named) {
   const { g, width, height } = sharp(canvas);
   const steps = [0.1, 0.2, 0.5, 1, 2, 5, 10, 30, 60, 120, 300, 600];
   const step = steps.find((size) => (size / (span.to - span.from)) * width > 70) ?? 600;
@@ -143,6 +143,11 @@ export function drawRuler(canvas, span, range) {
     g.fillText(text, room ? x + 3 : x - 3, 12);
   }
   g.textAlign = "left";
+  g.fillStyle = colour("--mark");
+  for (const { from_s, to_s } of named) {
+    const at = timeToX(from_s, span, width);
+    g.fillRect(at, height - 8, Math.max(2, timeToX(to_s, span, width) - at), 2);
+  }
   const from = timeToX(range.from, span, width);
   const to = timeToX(range.to, span, width);
   g.fillStyle = colour("--ink");

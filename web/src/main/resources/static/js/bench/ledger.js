@@ -2,6 +2,7 @@ import { askJson } from "../page/api.js";
 import { element, fromTemplate, part } from "../page/parts.js";
 import { clock } from "./format.js";
 import { drawCurve, drawNothing, drawRuler, timeToX, xToTime } from "./lane.js";
+import { namedRanges } from "./namedRanges.js";
 import { startRangeEnds } from "./rangeEnds.js";
 import { trackLane } from "./trackLane.js";
 import { stageOf } from "./stage/stages.js";
@@ -105,7 +106,7 @@ export function startLedger(store) {
   function draw() {
     store.kept.ledger.forEach(drawRow);
     rows.querySelectorAll(".finer").forEach((row) => row.paint());
-    drawRuler(ruler.querySelector("canvas"), span(), store.range);
+    drawRuler(ruler.querySelector("canvas"), span(), store.range, namedRanges(store));
     showTime();
   }
 
@@ -186,7 +187,7 @@ export function startLedger(store) {
   store.addEventListener("time", () => {
     // Only the playhead moves with a film.
     if (!store.following) {
-      drawRuler(ruler.querySelector("canvas"), span(), store.range);
+      drawRuler(ruler.querySelector("canvas"), span(), store.range, namedRanges(store));
       rows.querySelectorAll("[data-test=track]").forEach((row) => {
         row.show();
         row.paint();

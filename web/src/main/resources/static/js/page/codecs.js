@@ -1,7 +1,14 @@
-/** Codecs by their names in specs: what each is for, which depths it has, and at which quality it begins where one is chosen. */
+/** Codecs by their names in specs: what each is for, which depths it has, and at which quality it begins where one is chosen, and
+ * at how many bits for each pixel of a frame. */
 export const CODECS = {
-  h264: { name: "H.264", use: "plays everywhere", bits: [8, 10], quality: 18 },
-  h265: { name: "H.265", use: "smaller, slower to make", bits: [8, 10], quality: 22 },
+  h264: { name: "H.264", use: "plays everywhere", bits: [8, 10], quality: 18, bitsAPixel: 0.16 },
+  h265: { name: "H.265", use: "smaller, slower to make", bits: [8, 10], quality: 22, bitsAPixel: 0.1 },
   prores_422: { name: "ProRes 422", use: "to work on", bits: [10] },
   prores_422_hq: { name: "ProRes 422 HQ", use: "to work on, larger", bits: [10] },
 };
+
+const ROUND_KBPS = 500;
+
+/** A bit rate to begin with, kb/s. */
+export const usualRate = (codec, { width, height }, rate) =>
+  Math.max(ROUND_KBPS, ROUND_KBPS * Math.round(((CODECS[codec].bitsAPixel ?? 0) * width * height * rate) / 1000 / ROUND_KBPS));

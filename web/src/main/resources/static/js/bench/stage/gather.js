@@ -1,5 +1,7 @@
 import { element, part } from "../../page/parts.js";
+import { clock } from "../format.js";
 import { drawBars } from "../lane.js";
+import { namedRanges } from "../namedRanges.js";
 
 export function sheet(root, store) {
   for (const clip of store.kept.clips) {
@@ -17,6 +19,52 @@ export function sheet(root, store) {
   own.textContent = `Use the footage's rate: ${store.kept.footageRate} frames/s`;
   own.addEventListener("click", () => store.keep("Use the footage's rate", { rate: store.kept.footageRate }));
   part(root, "notes").append(...[...notes].map((note) => element("li", {}, note)));
+  ranges(root, store);
+}
+
+/** Parts of the take that are named, to come back to and to hand over. */
+function ranges(root, store) {
+  const marked = namedRanges(store);
+  part(root, "range-hint").textContent = marked.length ? "" : "Mark a part of the take under the ruler and name it: parts are handed over in one go.";
+  part(root, "range-add").addEventListener("click", () => {
+    const { from, to } = store.range;
+    store.keep(`Name the range from ${clock(from)}`, ranged([...marked, { name: freeName(marked), from_s: from, to_s: to }]));
+  });
+  part(root, "ranges").append(...marked.map((range) => rangeRow(store, marked, range)));
+}
+
+const ranged = (marked) => ({ ranges: { marked } });
+
+function freeName(marked) {
+  const names = marked.map(({ name }) => name);
+  let n = marked.length + 1;
+  while (names.includes(`Range ${n}`)) {
+    n++;
+  }
+  return `Range ${n}`;
+}
+
+function rangeRow(store, marked, range) {
+  const row = element("div", { class: "range-row", "data-test": "range" });
+  const name = element("input", { class: "choice", value: range.name, maxlength: "60", "aria-label": "Name of the range", autocomplete: "off", "data-test": "range-name" });
+  name.addEventListener("keydown", (event) => event.stopPropagation());
+  name.addEventListener("change", () => {
+    const wanted = name.value.trim();
+    if (wanted && !marked.some((one) => one.name === wanted)) {
+      store.keep(`Range ${range.name} is ${wanted}`, ranged(marked.map((one) => (one === range ? { ...range, name: wanted } : one))));
+    } else {
+      name.value = range.name;
+    }
+  });
+  const mark = element("button", { type: "button", class: "link", title: "Mark it again", "data-test": "range-mark" }, `${clock(range.from_s)} to ${clock(range.to_s)}`);
+  mark.addEventListener("click", () => {
+    store.setRange({ from: range.from_s, to: range.to_s });
+    store.setTime(range.from_s);
+  });
+  const remove = element("button", { type: "button", class: "btn small", "data-test": "range-remove" }, "Remove");
+  remove.addEventListener("click", () => store.keep(`Remove range ${range.name}`, ranged(marked.filter((one) => one !== range))));
+  row.append(name, mark, remove);
+  return row;
 }
 
 /** When each clip has frames, and where they are damaged. */

@@ -1,0 +1,153 @@
+package foldback.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.StreamSupport;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.support.ui.Select;
+import tools.jackson.databind.JsonNode;
+
+/** Specs that are kept under names, and several files that are ordered in one go. */
+@ExtendWith(RunningApplication.class)
+class SpecsTest {
+    private static final String SPEC =
+            "{\"format\":\"foldback-spec\",\"version\":1,\"layout\":\"mono_360\",\"width\":%d,\"height\":64,"
+                    + "\"bits\":8,\"kernel\":\"quick\",\"encoder_threads\":1,\"codec\":\"h264\",\"preset\":\"ultrafast\",%s}";
+    private static final String SMALL = SPEC.formatted(128, "\"quality\":26");
+
+    private static String saving(String name, String spec) {
+        return "{\"name\":\"" + name + "\",\"spec\":" + spec + "}";
+    }
+
+    private static List<String> names(Api api) throws Exception {
+        return StreamSupport.stream(api.get("/api/specs").json().spliterator(), false)
+                .map(spec -> spec.path("name").asString())
+                .toList();
+    }
+
+    @Test
+    void aSpecIsKeptSharedAndTakenAway(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        JsonNode saved = api.post("/api/specs", saving("Saltworks web", SMALL)).json();
+        assertThat(names(api)).contains("Saltworks web");
+        assertThat(api.post("/api/specs", saving(" Saltworks web ", SPEC.formatted(128, "\"quality\":30")))
+                        .json()
+                        .path("id"))
+                .as("one of the same name is replaced")
+                .isEqualTo(saved.path("id"));
+        String document = "/api/specs/" + saved.path("id") + "/spec.json";
+        assertThat(api.get(document).json().path("quality").asInt()).isEqualTo(30);
+        assertThat(api.post("/api/specs", saving("", SMALL)).body()).contains("needs a name");
+        assertThat(api.post("/api/specs", saving("Odd", SPEC.formatted(130, "\"quality\":26")))
+                        .body())
+                .contains("spec.width");
+        assertThat(api.delete("/api/specs/" + saved.path("id")).status()).isEqualTo(204);
+        assertThat(api.get(document).status()).isEqualTo(404);
+    }
+
+    @Test
+    void severalAreOrderedOrNone(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = api.freshTake();
+        String all = "/api/takes/" + take + "/deliverables/all";
+        String order = "{\"base\":1,\"name\":\"%s\",\"from\":%s,\"to\":%s,\"spec\":" + SMALL + "}";
+        int before = api.get("/api/deliverables").json().size();
+        String wrong =
+                "[" + order.formatted("Several 1", "0", "0.2") + "," + order.formatted("Several 2", "0", "999") + "]";
+        assertThat(api.post(all, wrong).status()).isEqualTo(400);
+        assertThat(api.get("/api/deliverables").json().size()).isEqualTo(before);
+        assertThat(api.post(all, "[]").body()).contains("at least one range and one spec");
+        String right =
+                "[" + order.formatted("Several 1", "0", "0.2") + "," + order.formatted("Several 2", "0.2", "0.4") + "]";
+        JsonNode ordered = api.post(all, right).json();
+        assertThat(ordered.size()).isEqualTo(2);
+        String wanted = "[{\"name\":\"Several 1\",\"codec\":\"H264\"},{\"name\":\"Several 1\",\"codec\":\"H264\"}]";
+        JsonNode free = api.post("/api/deliverables/free-names", wanted).json();
+        assertThat(free.get(0).asString()).isEqualTo("Several 1 2.mp4");
+        assertThat(free.get(1).asString()).isEqualTo("Several 1 3.mp4");
+        ordered.forEach(row -> cancel(api, row));
+    }
+
+    private static void cancel(Api api, JsonNode row) {
+        try {
+            api.post("/api/deliverables/" + row.path("id") + "/cancel", "");
+        } catch (Exception failed) {
+            throw new IllegalStateException(failed);
+        }
+    }
+
+    @Test
+    void aBitRateThatIsTooLowIsSaid(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = api.freshTake();
+        String estimate = "/api/takes/" + take + "/deliverables/estimate";
+        String order = "[{\"base\":1,\"name\":\"Low\",\"from\":0,\"to\":1,\"spec\":%s}]";
+        String large =
+                "{\"format\":\"foldback-spec\",\"version\":1,\"layout\":\"mono_360\",\"width\":3840,\"height\":1920,"
+                        + "\"bits\":8,\"kernel\":\"quick\",\"encoder_threads\":1,\"codec\":\"h264\",\"preset\":\"medium\",\"bit_rate_kbps\":%d}";
+        JsonNode low = api.post(estimate, order.formatted(large.formatted(300))).json();
+        assertThat(low.path("warnings").toString()).contains("300 kb/s are too few for 3840 x 1920");
+        JsonNode enough =
+                api.post(estimate, order.formatted(large.formatted(30_000))).json();
+        assertThat(enough.path("warnings").toString()).doesNotContain("too few");
+        assertThat(enough.path("bytes").asLong()).isEqualTo(3_750_000);
+    }
+
+    @Test
+    void namedRangesAreHandedOverBySeveralSpecs(RunningApplication.Server server, @TempDir Path folder)
+            throws Exception {
+        Api api = new Api(server);
+        long take = api.freshTake();
+        api.post("/api/specs", saving("Check file", SMALL));
+        String file = Files.writeString(
+                        folder.resolve("From elsewhere.spec.json"),
+                        SPEC.formatted(256, "\"quality\":24").replace("\"height\":64", "\"height\":128"))
+                .toString();
+        try (Browser browser = new Browser()) {
+            BenchPage bench = BenchPage.open(browser, server, take, "gather");
+            browser.press("range-add");
+            bench.awaitSaved(2);
+            WebElement name = browser.find("range-name");
+            name.sendKeys(Keys.chord(Keys.CONTROL, "a"), "Gate opens", Keys.ENTER);
+            bench.awaitSaved(3);
+            browser.press("hand-over");
+            browser.awaitText("ho-spec", "Check file");
+            browser.find("ho-spec-file").sendKeys(file);
+            browser.awaitText("ho-spec", "From elsewhere");
+            assertThat(names(api)).contains("From elsewhere");
+            new Select(browser.find("ho-spec")).selectByVisibleText("Check file");
+            assertThat(browser.find("ho-quality").getDomProperty("value")).isEqualTo("26");
+            browser.find("ho-marked").click();
+            browser.awaitText("ho-wrong", "Choose the marked range, or a named one.");
+            browser.find("ho-range").click();
+            WebElement pattern = browser.find("ho-pattern");
+            pattern.sendKeys(Keys.chord(Keys.CONTROL, "a"), "{take} {tkae}", Keys.TAB);
+            browser.awaitText("ho-wrong", "{tkae}, which stands for nothing");
+            pattern.sendKeys(Keys.chord(Keys.CONTROL, "a"), "Trial " + take + " {range}", Keys.TAB);
+            browser.driver.executeScript("document.querySelector('#handover-dialog details').open = true");
+            browser.driver
+                    .findElement(By.cssSelector("[data-test=ho-more][value='From elsewhere']"))
+                    .click();
+            browser.awaitText("ho-names", "Trial " + take + " Gate opens From elsewhere.mp4");
+            browser.awaitText("ho-sum", "2 files");
+            browser.press("ho-start");
+            browser.await().until(driver -> driver.getCurrentUrl().endsWith("/handover"));
+        }
+        List<JsonNode> mine = StreamSupport.stream(
+                        api.get("/api/deliverables").json().spliterator(), false)
+                .filter(row -> row.path("take").asLong() == take)
+                .toList();
+        assertThat(mine).hasSize(2);
+        assertThat(mine.stream().map(row -> row.path("spec").path("width").asInt()))
+                .containsExactlyInAnyOrder(128, 256);
+        mine.forEach(row -> cancel(api, row));
+    }
+}
