@@ -33,10 +33,14 @@ export function startHandover(store) {
   let byHand = false;
   const specs = specChoice(dialog, { ready: () => readySpecs(layouts()), current: () => spec(), fill, onChange: () => review() });
 
-  /** What can be made of what is shown: the size that was chosen last, else the usual one. */
-  function showSizes(wanted) {
+  /**
+   * What can be made of what is shown: the size that is wanted, else the usual one.
+   * @param {?number[]} own a size that is offered, too, where what is shown has its shape
+   */
+  function showSizes(wanted, own) {
     const { sizes, usual } = chosen();
-    const all = sizes.map(written);
+    const fits = own && Math.abs(own[0] / own[1] - usual[0] / usual[1]) < 0.01 && !sizes.some((size) => written(size) === written(own));
+    const all = [...(fits ? [own] : []), ...sizes].map(written);
     field("size").replaceChildren(...all.map((size) => element("option", { value: size }, size.replace("x", " x "))));
     field("size").value = all.includes(wanted) ? wanted : written(usual);
   }
@@ -66,7 +70,7 @@ export function startHandover(store) {
   function fill(from) {
     const same = ({ layout }) => layout.layout === from.layout && layout.framing === from.framing && layout.eyes === from.eyes && layout.eye === from.eye;
     field("what").value = (layouts().find(same) ?? layouts()[0]).value;
-    showSizes(written([from.width, from.height]));
+    showSizes(written([from.width, from.height]), [from.width, from.height]);
     if (from.codec in CODECS) {
       field("codec").value = from.codec;
     }
