@@ -109,7 +109,10 @@ final class MakeCommand implements Callable<Integer> {
                 .put("range", verified.range())
                 .put("projection", verified.projection())
                 .put("sound", verified.sound())
-                .put("bytes", verified.bytes());
+                .put("bytes", verified.bytes())
+                .put("sha256", verified.sha256());
+        verified.eyes().ifPresent(eyes -> found.put("eyes", eyes));
+        verified.apart().ifPresent(apart -> found.put("apart_from_stitch", apart));
         ArrayNode damaged = found.putArray("damaged");
         for (Verified.Damaged clip : verified.damaged()) {
             damaged.addObject().put("slots", clip.slots()).put("frames", clip.frames());

@@ -26,6 +26,7 @@ final class PieceWork implements AutoCloseable {
     private final Pieces pieces;
     private final Claims claims;
     private final DamageNotes damage;
+    private final FreshLook look;
     private final int who;
     private final int niceness;
     private final Threads threads;
@@ -43,6 +44,7 @@ final class PieceWork implements AutoCloseable {
         this.niceness = niceness;
         claims = Claims.in(folder);
         damage = new DamageNotes(folder, who);
+        look = new FreshLook(job, folder);
         maker = PictureMaker.ofRun(
                 job.recipe(),
                 job.shown().sources(),
@@ -108,6 +110,7 @@ final class PieceWork implements AutoCloseable {
                 run.step((double) (beside + n - start) / job.frames());
                 Frame canvas = lane.canvas();
                 maker.make(job.timeOf(n), feeds.frames(n), canvas, threads);
+                look.note(n, canvas);
                 boolean ends = (n + 1) % job.pieceFrames() == 0 || n + 1 == end;
                 if (ends) {
                     feeds.tell(damage);
@@ -117,6 +120,15 @@ final class PieceWork implements AutoCloseable {
             }
             lane.finish();
             run.step((double) pieces.framesThere() / job.frames());
+        }
+    }
+
+    /** A picture by itself, stitched anew. */
+    Frame frame(long number) throws InterruptedException {
+        try (Feeds feeds = new Feeds(job, maker, number, number + 1, niceness)) {
+            Frame canvas = maker.allocate();
+            maker.make(job.timeOf(number), feeds.frames(number), canvas, threads);
+            return canvas;
         }
     }
 

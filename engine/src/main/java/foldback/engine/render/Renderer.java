@@ -163,7 +163,7 @@ public final class Renderer {
             for (int attempt = 1; ; attempt++) {
                 makeAll(job, pieces, work, run);
                 try {
-                    return assemble(job, pieces, folder, publication);
+                    return assemble(job, pieces, folder, publication, work);
                 } catch (NoRoomException | ChildKilledException notThePieces) {
                     throw notThePieces;
                 } catch (MediaException wrong) {
@@ -186,8 +186,8 @@ public final class Renderer {
         }
     }
 
-    private static Verified assemble(RenderJob job, Pieces pieces, Path folder, Publication publication)
-            throws IOException {
+    private static Verified assemble(RenderJob job, Pieces pieces, Path folder, Publication publication, PieceWork work)
+            throws IOException, InterruptedException {
         Optional<Path> sound = Optional.empty();
         if (job.spec().soundSlot().isPresent()) {
             TakeClip clip = job.take().clips().stream()
@@ -214,7 +214,8 @@ public final class Renderer {
         try {
             Files.deleteIfExists(part);
             SphericalTagger.copyTagged(joined, part, job.tags());
-            Verified verified = Verified.check(part, job, DamageNotes.ofAll(folder));
+            Verified verified = Verified.check(part, job, DamageNotes.ofAll(folder))
+                    .looked(part, new FreshLook(job, folder), work::frame);
             publication.publish();
             return verified;
         } finally {

@@ -1,10 +1,12 @@
 package foldback.engine.render;
 
+import foldback.media.ContentHash;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
 import foldback.media.tags.SphereTags;
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
@@ -17,6 +19,10 @@ import java.util.stream.Collectors;
  * @param projection the tagged projection of a sphere, or "none"
  * @param eyes how the file is tagged to hold two eyes' pictures, or "one"; nothing in records of before there were two
  * @param sound the codec of the sound, or "none"
+ * @param soundSeconds how far the sound starts after the picture, if there is any
+ * @param sha256 of the file
+ * @param apart how far the worst of the first, a middle and a last frame is from what was stitched, code values of 8 bits; empty where it was
+ *     published by an attempt that could not tell any more, and in records of before this was looked at
  * @param damaged the clips of which frames that went into it are damaged
  */
 public record Verified(
@@ -29,7 +35,10 @@ public record Verified(
         String projection,
         Optional<String> eyes,
         String sound,
+        Optional<Double> soundSeconds,
         long bytes,
+        String sha256,
+        Optional<Double> apart,
         List<Damaged> damaged) {
     public Verified {
         eyes = eyes == null ? Optional.empty() : eyes;
@@ -81,7 +90,10 @@ public record Verified(
                 video.projection().orElse(NO_PROJECTION),
                 Optional.of(video.eyes().orElse(ONE_EYE)),
                 info.audio().isEmpty() ? "none" : info.audio().get(0).codec(),
+                info.audio().stream().findFirst().map(sound -> sound.startSeconds() - video.startSeconds()),
                 file.toFile().length(),
+                ContentHash.of(file),
+                Optional.empty(),
                 damaged);
         if (!video.codec().equals(job.spec().codec().probed())) {
             throw new MediaException(
@@ -103,9 +115,38 @@ public record Verified(
                             found.seconds(),
                             wanted));
         }
+        if (found.soundSeconds.filter(late -> Math.abs(late) > SECONDS_APART).isPresent()) {
+            throw new MediaException(
+                    file,
+                    String.format(
+                            Locale.ROOT,
+                            "The result's sound starts %.2f s beside its picture. Start it again.",
+                            found.soundSeconds.get()));
+        }
         requireTag(file, "projection", found.projection(), projection(job.tags()));
         requireTag(file, "eyes", found.eyes().orElseThrow(), eyes(job.tags()));
         return found;
+    }
+
+    /** The same where frames were held against what was stitched; see {@link FreshLook}. */
+    Verified looked(Path file, FreshLook look, FreshLook.Stitched stitched) throws IOException, InterruptedException {
+        MediaInfo.Video video = MediaProbe.probe(file).video().orElseThrow();
+        double worst = look.worst(file, FrameIndex.read(file), video, stitched);
+        return new Verified(
+                frames,
+                seconds,
+                width,
+                height,
+                bits,
+                range,
+                projection,
+                eyes,
+                sound,
+                soundSeconds,
+                bytes,
+                sha256,
+                Optional.of(worst),
+                damaged);
     }
 
     /** As the prober names it. */

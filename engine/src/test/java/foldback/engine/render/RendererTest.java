@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import foldback.core.picture.Frame;
+import foldback.core.picture.PixelFormat;
 import foldback.core.recipe.Recipe;
 import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
@@ -12,6 +14,8 @@ import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
+import foldback.media.ffmpeg.FrameIndex;
+import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -45,6 +49,9 @@ class RendererTest {
         assertThat(verified.projection()).isEqualTo("equirectangular");
         assertThat(verified.sound()).isEqualTo("aac");
         assertThat(verified.seconds()).isCloseTo(1.0, within(0.03));
+        assertThat(verified.apart().orElseThrow()).isLessThan(1);
+        assertThat(verified.sha256()).isEqualTo(ContentHash.of(out));
+        assertThat(verified.soundSeconds().orElseThrow()).isCloseTo(0, within(0.05));
         try (Stream<Path> left = Files.list(work())) {
             assertThat(left).as("pieces are gone").isEmpty();
         }
@@ -154,5 +161,28 @@ class RendererTest {
 
     private Path work() throws Exception {
         return Files.createDirectories(folder.resolve("work"));
+    }
+
+    @Test
+    void aFileThatShowsSomethingElseIsFoundOut() throws Exception {
+        RenderJob job = job(0.4, 0.8, 8, Optional.empty());
+        Path out = folder.resolve("out.mp4");
+        new Renderer(2, 0).render(job, work(), out, Run.QUIET);
+        MediaInfo.Video video = MediaProbe.probe(out).video().orElseThrow();
+        FrameIndex index = FrameIndex.read(out);
+        Frame grey = Frame.allocate(video.format(), video.tags(), video.width(), video.height());
+        FreshLook look = new FreshLook(job, folder);
+        // Of nothing was noted there what it shows.
+        assertThatThrownBy(() -> look.worst(out, index, video, number -> grey))
+                .isInstanceOf(MediaException.class)
+                .hasMessageContaining("at 0.00 s it shows something else than was stitched");
+        Frame deep = Frame.allocate(PixelFormat.YUV420_10, video.tags(), 32, 32);
+        Frame flat = Frame.allocate(PixelFormat.YUV420_8, video.tags(), 32, 32);
+        for (int at = 0; at < 32 * 32; at++) {
+            deep.y().set(at % 32, at / 32, 400);
+            flat.y().set(at % 32, at / 32, 90);
+        }
+        assertThat(FreshLook.apart(FreshLook.means(deep), FreshLook.means(flat)))
+                .isEqualTo(10);
     }
 }

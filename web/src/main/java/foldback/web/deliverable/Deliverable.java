@@ -9,6 +9,7 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import java.time.Duration;
 import java.time.Instant;
 import org.hibernate.Length;
 import org.hibernate.annotations.JdbcTypeCode;
@@ -66,6 +67,7 @@ public class Deliverable {
     private String verified;
 
     private Instant createdAt;
+    private Instant takenUpAt;
     private Instant finishedAt;
 
     protected Deliverable() {}
@@ -136,6 +138,13 @@ public class Deliverable {
         return verified;
     }
 
+    /** Seconds from when it was taken up, the last time, to its end; negative where it has not ended or was made before that was noted. */
+    double worked() {
+        return state == State.DONE && takenUpAt != null && finishedAt != null
+                ? Duration.between(takenUpAt, finishedAt).toMillis() / 1000.0
+                : -1;
+    }
+
     void askCancel() {
         cancelAsked = true;
         if (state == State.WAITING || state == State.PAUSED) {
@@ -164,7 +173,8 @@ public class Deliverable {
     }
 
     /** Taken up by a ticket of the scheduler. */
-    void takenUpBy(long ticketNumber) {
+    void takenUpBy(long ticketNumber, Instant when) {
+        takenUpAt = when;
         state = State.WORKING;
         ticket = ticketNumber;
     }

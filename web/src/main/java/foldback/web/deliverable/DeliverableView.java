@@ -3,7 +3,11 @@ package foldback.web.deliverable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** A deliverable as pages show it. */
+/**
+ * A deliverable as pages show it.
+ *
+ * @param worked seconds from when it was taken up to its end; negative where that is not known
+ */
 record DeliverableView(
         long id,
         long take,
@@ -16,6 +20,7 @@ record DeliverableView(
         String message,
         double from,
         double to,
+        double worked,
         JsonNode spec,
         JsonNode verified) {
     private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -34,6 +39,7 @@ record DeliverableView(
                 d.message(),
                 d.span().from(),
                 d.span().to(),
+                d.worked(),
                 JSON.readTree(d.spec()),
                 d.verified() == null ? null : JSON.readTree(d.verified()));
     }

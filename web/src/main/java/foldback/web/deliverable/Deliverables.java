@@ -227,7 +227,7 @@ public class Deliverables {
             return begun.map(Deliverable::id);
         }
         Optional<Deliverable> next = rows.findFirstByStateOrderByPosition(Deliverable.State.WAITING);
-        next.ifPresent(row -> row.takenUpBy(ticket));
+        next.ifPresent(row -> row.takenUpBy(ticket, clock.instant()));
         return next.map(Deliverable::id);
     }
 

@@ -55,6 +55,21 @@ const layoutOf = ({ projection, eyes }) => ({
   half: projection === "tiled equirectangular", eyes: { "side by side": "beside", "top and bottom": "above" }[eyes] ?? "one",
 });
 
+/** What was looked at in the finished file, a line each. */
+function checklist(found, { worked }) {
+  const sound = found.sound === "none" ? "no sound" : `sound: ${found.sound}${found.soundSeconds == null ? "" : ", in step with the picture"}`;
+  return [
+    `${found.frames} frames, ${found.seconds.toFixed(2)} s, ${found.width} x ${found.height}, ${found.bits} bits, ${found.range} range`,
+    `${tagged(found)}; ${sound}`,
+    Number.isFinite(found.apart) && `looked at in its beginning, middle and end: it shows what was stitched (${found.apart.toFixed(1)} of 255 apart)`,
+    `${(found.bytes / 1e6).toFixed(1)} MB${worked >= 0 ? `, made in ${workTime(worked)}` : ""}`,
+    found.sha256 && `SHA-256 ${found.sha256}`,
+    ...(found.damaged ?? []).map(({ slots, frames }) => `footage: ${frames} ${frames === 1 ? "frame" : "frames"} of clip ${slots} ${frames === 1 ? "is" : "are"} damaged`),
+  ].filter(Boolean);
+}
+
+const workTime = (seconds) => (seconds < 90 ? `${Math.ceil(seconds)} s` : `${Math.round(seconds / 60)} min`);
+
 /** Plays a finished file with what was verified: a sphere in a look-around, a flat film as it is. */
 export function openViewer(deliverable) {
   const dialog = document.getElementById("viewer");
@@ -68,13 +83,7 @@ export function openViewer(deliverable) {
   const time = part(dialog, "time");
   const found = deliverable.verified;
   const flat = found.projection === "none";
-  part(dialog, "verified").replaceChildren(
-    ...[
-      `${found.frames} frames, ${found.seconds.toFixed(2)} s, ${found.width} x ${found.height}, ${found.bits} bits, ${found.range} range`,
-      `${tagged(found)}; sound: ${found.sound}; ${(found.bytes / 1e6).toFixed(1)} MB`,
-      ...(found.damaged ?? []).map(({ slots, frames }) => `footage: ${frames} ${frames === 1 ? "frame" : "frames"} of clip ${slots} ${frames === 1 ? "is" : "are"} damaged`),
-    ].map((line) => element("li", {}, line)),
-  );
+  part(dialog, "verified").replaceChildren(...checklist(found, deliverable).map((line) => element("li", {}, line)));
   part(dialog, "recipe").href = `/api/deliverables/${deliverable.id}/recipe.json`;
   part(dialog, "spec").href = `/api/deliverables/${deliverable.id}/spec.json`;
   dialog.showModal();
