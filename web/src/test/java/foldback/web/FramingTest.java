@@ -140,12 +140,13 @@ class FramingTest {
         BufferedImage picture = ImageIO.read(new ByteArrayInputStream(api.bytes(still + "Shed+%2F+door")));
         assertThat(picture.getWidth()).isEqualTo(360);
         assertThat(picture.getHeight()).isEqualTo(640);
-        // The whole sphere says what it is, in either format.
+        // The whole sphere says what it is, in all formats.
         String whole = take + "/revisions/2/still?t=1&width=256&format=";
-        for (String format : List.of("JPG", "PNG")) {
+        for (String format : List.of("JPG", "PNG", "PNG16", "TIFF16")) {
             byte[] sphere = api.bytes(whole + format);
-            assertThat(ImageIO.read(new ByteArrayInputStream(sphere)).getHeight())
-                    .isEqualTo(128);
+            BufferedImage read = ImageIO.read(new ByteArrayInputStream(sphere));
+            assertThat(read.getHeight()).isEqualTo(128);
+            assertThat(read.getSampleModel().getSampleSize(0)).isEqualTo(format.endsWith("16") ? 16 : 8);
             assertThat(new String(sphere, StandardCharsets.UTF_8)).contains("GPano:ProjectionType");
         }
         assertThat(api.get(still + "Mill").body()).contains("The take has no framing 'Mill'");

@@ -83,6 +83,11 @@ public record Target(
         return plain(shown.firstCanvas(width, height), kernel, colours).framed(shown, width, height);
     }
 
+    /** The same with samples of 8 or 10 bits. */
+    public Target withBits(int deep) {
+        return new Target(canvas, framing, eyes, deep, kernel, colours, marks, meeting);
+    }
+
     public Target withMarks(Marks drawn) {
         return new Target(canvas, framing, eyes, bits, kernel, colours, drawn, meeting);
     }

@@ -17,7 +17,8 @@ public final class PanoramaTags {
 
     private PanoramaTags() {}
 
-    private static byte[] packet(int width, int height) {
+    /** The packet by itself, for formats that have a place for it. */
+    public static byte[] packet(int width, int height) {
         return """
                 <?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>\
                 <x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">\

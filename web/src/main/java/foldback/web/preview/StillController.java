@@ -10,6 +10,7 @@ import foldback.engine.picture.Target;
 import foldback.engine.preview.Previewer;
 import foldback.media.JpegWriter;
 import foldback.media.PngWriter;
+import foldback.media.TiffWriter;
 import foldback.media.tags.PanoramaTags;
 import foldback.web.Role;
 import foldback.web.recipe.Recipes;
@@ -45,25 +46,45 @@ class StillController {
 
     /** How it is written. */
     enum Format {
-        JPG(MediaType.IMAGE_JPEG) {
+        JPG(MediaType.IMAGE_JPEG, "jpg", 8) {
             @Override
             byte[] write(Frame frame, boolean sphere) {
                 byte[] file = JpegWriter.encode(frame, QUALITY);
                 return sphere ? PanoramaTags.ofJpeg(file, frame.width(), frame.height()) : file;
             }
         },
-        PNG(MediaType.IMAGE_PNG) {
+        PNG(MediaType.IMAGE_PNG, "png", 8) {
             @Override
             byte[] write(Frame frame, boolean sphere) {
                 byte[] file = PngWriter.encode(frame);
                 return sphere ? PanoramaTags.ofPng(file, frame.width(), frame.height()) : file;
             }
+        },
+        PNG16(MediaType.IMAGE_PNG, "png", 10) {
+            @Override
+            byte[] write(Frame frame, boolean sphere) {
+                byte[] file = PngWriter.encodeDeep(frame);
+                return sphere ? PanoramaTags.ofPng(file, frame.width(), frame.height()) : file;
+            }
+        },
+        TIFF16(MediaType.parseMediaType("image/tiff"), "tif", 10) {
+            @Override
+            byte[] write(Frame frame, boolean sphere) {
+                Optional<byte[]> packet =
+                        sphere ? Optional.of(PanoramaTags.packet(frame.width(), frame.height())) : Optional.empty();
+                return TiffWriter.encode(frame, packet);
+            }
         };
 
         private final MediaType type;
+        private final String ending;
+        /** Of the samples that are stitched; files of 16 bits hold all that there is of them. */
+        private final int bits;
 
-        Format(MediaType type) {
+        Format(MediaType type, String ending, int bits) {
             this.type = type;
+            this.ending = ending;
+            this.bits = bits;
         }
 
         abstract byte[] write(Frame frame, boolean sphere);
@@ -84,14 +105,14 @@ class StillController {
         Target target = shown.map(frame ->
                         Target.plain(frame, width, frame.aspect().heightOf(width), Kernel.FINE, Target.Colours.VIEWING))
                 .orElseGet(() -> Target.plain(new Canvas(width, width / 2), Kernel.FINE, Target.Colours.VIEWING));
-        Previewer.Picture still =
-                previewer.still(recipe, takes.of(recipe), t, target, takes.transformOf(recipe), Run.QUIET);
+        Previewer.Picture still = previewer.still(
+                recipe, takes.of(recipe), t, target.withBits(format.bits), takes.transformOf(recipe), Run.QUIET);
         String name = String.format(
                 Locale.ROOT,
                 "%s %.2f s.%s",
                 shown.map(Framing::name).orElse("Sphere").replaceAll("[/\\\\:*?\"<>|]", " "),
                 t,
-                format.name().toLowerCase(Locale.ROOT));
+                format.ending);
         ContentDisposition kept = ContentDisposition.attachment()
                 .filename(name, StandardCharsets.UTF_8)
                 .build();

@@ -1,0 +1,95 @@
+package foldback.media;
+
+import foldback.core.picture.ColourTags;
+import foldback.core.picture.Frame;
+import foldback.core.picture.Plane;
+import foldback.core.picture.PlaneRows;
+import java.awt.Transparency;
+import java.awt.color.ColorSpace;
+import java.awt.image.BufferedImage;
+import java.awt.image.ComponentColorModel;
+import java.awt.image.DataBuffer;
+import java.awt.image.DataBufferUShort;
+import java.awt.image.Raster;
+import java.awt.image.WritableRaster;
+import java.util.stream.IntStream;
+
+/** Frames as pictures of 16 bits a sample, for other programs to go on with. */
+final class DeepPicture {
+    private static final float WHITE = 65535;
+    /** Chroma lies between two rows of luma, and beside every other of its columns. */
+    private static final double BETWEEN_ROWS = 0.5;
+
+    private DeepPicture() {}
+
+    /** The red, green and blue of a frame, its values as they are; chroma is interpolated between its samples. */
+    static BufferedImage of(Frame frame) {
+        int width = frame.width();
+        BufferedImage image = allocate(width, frame.height());
+        short[] pixels = ((DataBufferUShort) image.getRaster().getDataBuffer()).getData();
+        int bits = frame.format().bits();
+        ColourTags tags = frame.tags();
+        int black = tags.black(bits);
+        float mid = 1 << bits - 1;
+        float luma = (float) (WHITE / tags.lumaScale(bits));
+        float chroma = (float) (WHITE / tags.chromaScale(bits));
+        float redOfV = (float) (2 * (1 - tags.matrix().red())) * chroma;
+        float blueOfU = (float) (2 * (1 - tags.matrix().blue())) * chroma;
+        float greenOfU =
+                (float) (-blueOfU * tags.matrix().blue() / tags.matrix().green());
+        float greenOfV = (float) (-redOfV * tags.matrix().red() / tags.matrix().green());
+        IntStream.range(0, frame.height()).parallel().forEach(row -> {
+            int[] ys = row(frame.y(), row);
+            float[] us = between(frame, frame.u(), row);
+            float[] vs = between(frame, frame.v(), row);
+            int at = 3 * row * width;
+            for (int x = 0; x < width; x++) {
+                float y = (ys[x] - black) * luma;
+                float u = us[x] - mid;
+                float v = vs[x] - mid;
+                pixels[at + 3 * x] = value(y + redOfV * v);
+                pixels[at + 3 * x + 1] = value(y + greenOfU * u + greenOfV * v);
+                pixels[at + 3 * x + 2] = value(y + blueOfU * u);
+            }
+        });
+        return image;
+    }
+
+    private static BufferedImage allocate(int width, int height) {
+        ComponentColorModel colours = new ComponentColorModel(
+                ColorSpace.getInstance(ColorSpace.CS_sRGB), false, false, Transparency.OPAQUE, DataBuffer.TYPE_USHORT);
+        WritableRaster raster = Raster.createInterleavedRaster(
+                DataBuffer.TYPE_USHORT, width, height, 3 * width, 3, new int[] {0, 1, 2}, null);
+        return new BufferedImage(colours, raster, false, null);
+    }
+
+    private static int[] row(Plane plane, int row) {
+        int[] values = new int[plane.width()];
+        PlaneRows.read(plane, row, values);
+        return values;
+    }
+
+    /** Chroma at the places of a row of luma. */
+    private static float[] between(Frame frame, Plane plane, int row) {
+        int stepX = frame.format().chromaShiftX();
+        int stepY = frame.format().chromaShiftY();
+        double y = stepY == 0 ? row : (row - BETWEEN_ROWS) / 2;
+        int above = (int) Math.floor(y);
+        float below = (float) (y - above);
+        int[] first = row(plane, Math.max(0, above));
+        int[] second = row(plane, Math.min(plane.height() - 1, above + 1));
+        float[] found = new float[frame.width()];
+        for (int x = 0; x < found.length; x++) {
+            int left = x >> stepX;
+            int right = Math.min(plane.width() - 1, left + (x & stepX));
+            float upper = (first[left] + first[right]) / 2f;
+            float lower = (second[left] + second[right]) / 2f;
+            found[x] = upper + below * (lower - upper);
+        }
+        return found;
+    }
+
+    private static short value(float value) {
+        return (short) Math.round(Math.max(0, Math.min(WHITE, value)));
+    }
+}
