@@ -507,8 +507,8 @@ class GatherTest {
                             + "\"height\":128,\"preset\":\"ultrafast\",\"quality\":26,\"kernel\":\"quick\",\"encoder_threads\":1}";
             TimeSpan range = new TimeSpan(0, 0.9);
             JsonNode before = api.post(
-                            "/api/takes/" + take + "/deliverables/estimate",
-                            "[" + QueuedRender.body("S", range, spec) + "]")
+                            "/api/deliverables/estimate",
+                            "[{\"take\":" + take + ",\"file\":" + QueuedRender.body("S", range, spec) + "}]")
                     .json();
             assertThat(before.path("warnings").get(0).asString()).contains("of clip B are damaged");
             QueuedRender render = QueuedRender.order(api, take, "Scratched", range, spec);

@@ -57,8 +57,9 @@ class SpecsTest {
     void severalAreOrderedOrNone(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         long take = api.freshTake();
-        String all = "/api/takes/" + take + "/deliverables/all";
-        String order = "{\"base\":1,\"name\":\"%s\",\"from\":%s,\"to\":%s,\"spec\":" + SMALL + "}";
+        String all = "/api/deliverables";
+        String order = "{\"take\":" + take + ",\"file\":{\"base\":1,\"name\":\"%s\",\"from\":%s,\"to\":%s,\"spec\":"
+                + SMALL + "}}";
         int before = api.get("/api/deliverables").json().size();
         String wrong =
                 "[" + order.formatted("Several 1", "0", "0.2") + "," + order.formatted("Several 2", "0", "999") + "]";
@@ -67,8 +68,13 @@ class SpecsTest {
         assertThat(api.post(all, "[]").body()).contains("at least one range and one spec");
         String right =
                 "[" + order.formatted("Several 1", "0", "0.2") + "," + order.formatted("Several 2", "0.2", "0.4") + "]";
-        JsonNode ordered = api.post(all, right).json();
-        assertThat(ordered.size()).isEqualTo(2);
+        long other = api.freshTake();
+        String both = right.replace(
+                "]",
+                "," + order.formatted("Several 3", "0", "0.2").replace("\"take\":" + take, "\"take\":" + other) + "]");
+        JsonNode ordered = api.post(all, both).json();
+        assertThat(ordered.size()).isEqualTo(3);
+        assertThat(ordered.get(2).path("take").asLong()).isEqualTo(other);
         String wanted = "[{\"name\":\"Several 1\",\"codec\":\"H264\"},{\"name\":\"Several 1\",\"codec\":\"H264\"}]";
         JsonNode free = api.post("/api/deliverables/free-names", wanted).json();
         assertThat(free.get(0).asString()).isEqualTo("Several 1 2.mp4");
@@ -88,8 +94,9 @@ class SpecsTest {
     void aBitRateThatIsTooLowIsSaid(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         long take = api.freshTake();
-        String estimate = "/api/takes/" + take + "/deliverables/estimate";
-        String order = "[{\"base\":1,\"name\":\"Low\",\"from\":0,\"to\":1,\"spec\":%s}]";
+        String estimate = "/api/deliverables/estimate";
+        String order =
+                "[{\"take\":" + take + ",\"file\":{\"base\":1,\"name\":\"Low\",\"from\":0,\"to\":1,\"spec\":%s}}]";
         String large =
                 "{\"format\":\"foldback-spec\",\"version\":1,\"layout\":\"mono_360\",\"width\":3840,\"height\":1920,"
                         + "\"bits\":8,\"kernel\":\"quick\",\"encoder_threads\":1,\"codec\":\"h264\",\"preset\":\"medium\",\"bit_rate_kbps\":%d}";
@@ -126,7 +133,7 @@ class SpecsTest {
             new Select(browser.find("ho-spec")).selectByVisibleText("Check file");
             assertThat(browser.find("ho-quality").getDomProperty("value")).isEqualTo("26");
             browser.find("ho-marked").click();
-            browser.awaitText("ho-wrong", "Choose the marked range, or a named one.");
+            browser.awaitText("ho-wrong", "Choose the marked range, a named one, or another take.");
             browser.find("ho-range").click();
             WebElement pattern = browser.find("ho-pattern");
             pattern.sendKeys(Keys.chord(Keys.CONTROL, "a"), "{take} {tkae}", Keys.TAB);
@@ -137,6 +144,12 @@ class SpecsTest {
                     .findElement(By.cssSelector("[data-test=ho-more][value='From elsewhere']"))
                     .click();
             browser.awaitText("ho-names", "Trial " + take + " Gate opens From elsewhere.mp4");
+            browser.awaitText("ho-sum", "2 files");
+            // Another take of the project goes along whole, by both specs.
+            browser.driver.executeScript("document.querySelector('[data-part=others-field]').open = true");
+            browser.find("ho-take").click();
+            browser.awaitText("ho-sum", "4 files");
+            browser.find("ho-take").click();
             browser.awaitText("ho-sum", "2 files");
             browser.press("ho-start");
             browser.await().until(driver -> driver.getCurrentUrl().endsWith("/handover"));

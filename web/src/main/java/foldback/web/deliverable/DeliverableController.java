@@ -64,17 +64,17 @@ class DeliverableController {
         return deliverables.add(takeId, asked);
     }
 
-    /** Several at once: all of them, or none where one is refused. */
-    @PostMapping("/api/takes/{takeId}/deliverables/all")
+    /** Several at once, of one take or more: all of them, or none where one is refused. */
+    @PostMapping("/api/deliverables")
     @ResponseBody
-    List<DeliverableView> addAll(@PathVariable Long takeId, @RequestBody List<NewDeliverable> asked) {
-        return deliverables.addAll(takeId, asked);
+    List<DeliverableView> addAll(@RequestBody List<Ordered> asked) {
+        return deliverables.addAll(asked);
     }
 
-    @PostMapping("/api/takes/{takeId}/deliverables/estimate")
+    @PostMapping("/api/deliverables/estimate")
     @ResponseBody
-    Estimator.Estimate estimate(@PathVariable Long takeId, @RequestBody List<NewDeliverable> asked) {
-        return deliverables.estimate(takeId, asked);
+    Estimator.Estimate estimate(@RequestBody List<Ordered> asked) {
+        return deliverables.estimate(asked);
     }
 
     @PostMapping("/api/deliverables/{id}/cancel")

@@ -136,11 +136,17 @@ public class Deliverables {
 
     /** Puts several into the queue, in their order; none of them where one is refused. */
     @Transactional
-    List<DeliverableView> addAll(Long takeId, List<NewDeliverable> asked) {
+    List<DeliverableView> addAll(List<Ordered> asked) {
         if (asked.isEmpty()) {
-            throw new IllegalArgumentException("Choose at least one range and one spec.");
+            throw nothingChosen();
         }
-        return asked.stream().map(one -> add(takeId, one)).toList();
+        return asked.stream()
+                .map(one -> add(one.take(), Asked.required(one.file(), "file")))
+                .toList();
+    }
+
+    private static IllegalArgumentException nothingChosen() {
+        return new IllegalArgumentException("Choose at least one range and one spec.");
     }
 
     /** Saves a row, and has the database hold its name against whoever asks for it at the same moment. */
@@ -164,20 +170,18 @@ public class Deliverables {
 
     /** What is to be expected of some that are not in the queue yet, all together. */
     @Transactional(readOnly = true)
-    Estimator.Estimate estimate(Long takeId, List<NewDeliverable> asked) {
+    Estimator.Estimate estimate(List<Ordered> asked) {
         return asked.stream()
-                .map(one -> {
-                    RenderJob job = job(recipes.revision(takeId, one.base()), one);
-                    return estimator
-                            .of(
-                                    takeId,
-                                    job.spec(),
-                                    job.frames(),
-                                    job.recipe().rate().perSecond())
-                            .warning(warnings(job));
-                })
+                .map(one -> estimate(one.take(), Asked.required(one.file(), "file")))
                 .reduce(Estimator.Estimate::and)
-                .orElseThrow(() -> new IllegalArgumentException("Choose at least one range and one spec."));
+                .orElseThrow(Deliverables::nothingChosen);
+    }
+
+    private Estimator.Estimate estimate(Long takeId, NewDeliverable asked) {
+        RenderJob job = job(recipes.revision(takeId, asked.base()), asked);
+        return estimator
+                .of(takeId, job.spec(), job.frames(), job.recipe().rate().perSecond())
+                .warning(warnings(job));
     }
 
     /** What will be wrong with a job's file, as far as that is known. */

@@ -8,6 +8,7 @@ import { clipParts, namesOf, TOKENS, unknownIn } from "./fileNames.js";
 import { clock } from "./format.js";
 import { layoutsOf } from "./layouts.js";
 import { namedRanges } from "./namedRanges.js";
+import { otherTakes } from "./otherTakes.js";
 import { rangeChoice } from "./rangeChoice.js";
 import { readySpecs } from "./readySpecs.js";
 import { specChoice } from "./specChoice.js";
@@ -29,6 +30,7 @@ export function startHandover(store) {
   const layouts = () => layoutsOf(store.kept);
   const chosen = () => layouts().find(({ value }) => value === field("what").value) ?? layouts()[0];
   let named = () => [];
+  const others = otherTakes(field("others"), store, () => review());
   /** Whether the file's name was typed and is to stay. */
   let byHand = false;
   const specs = specChoice(dialog, { ready: () => readySpecs(layouts()), current: () => spec(), fill, onChange: () => review() });
@@ -120,6 +122,7 @@ export function startHandover(store) {
     const made = ranges.length ? (await askJson("/api/deliverables")).filter(({ take }) => store.path.endsWith(`/${take}`)) : [];
     named = rangeChoice(field("ranges"), ranges, { made }, () => review());
     field("ranges-field").hidden = ranges.length === 0;
+    field("others-field").hidden = (await others.open()) === 0;
     await specs.open();
     await review();
   }
@@ -150,16 +153,29 @@ export function startHandover(store) {
 
   const typed = () => (field("marked").checked ? [{ name: "", from: number("from"), to: number("to") }] : []);
 
-  /** Every range by every spec. */
+  /** Every range by every spec, then the other takes by every spec. */
   function orders() {
-    const sound = field("sound").value ? { sound_slot: field("sound").value } : {};
-    const wanted = [{ name: specs.name(), spec: spec() }, ...specs.more().map(({ name, spec: more }) => ({ name, spec: { ...more, ...sound } }))];
-    return [...typed(), ...named()].flatMap((range) => wanted.map((one) => ({ range, ...one })));
+    const wanted = [{ name: specs.name(), spec: spec() }, ...specs.more()].map(({ name, spec: one }) => ({ name, spec: withSound(one, store.kept) }));
+    const own = { take: Number(document.body.dataset.take), title: document.body.dataset.name, kept: store.kept };
+    const here = [...typed(), ...named()].flatMap((range) => wanted.map((one) => ({ ...own, range, ...one })));
+    const there = others.chosen().flatMap(({ take, name: title, kept }) => wanted.map(({ name, spec: one }) => ({
+      take, title, kept, range: { name: "", from: kept.from, to: kept.to }, name, spec: withSound(suited(kept, name, one), kept),
+    })));
+    return [...here, ...there];
   }
 
-  const parts = ({ range, name, spec: { codec: coding, width, height, framing } }, n) => ({
-    project: document.body.dataset.project, take: document.body.dataset.name, ...clipParts(store.kept.clips[0].file),
-    range: range.name, n: n + 1, version: store.kept.revision, spec: name || `${CODECS[coding].name} ${width}`, framing: framing ?? "", width, height, date: new Date().toISOString().slice(0, 10),
+  /** Ready specs are made for each take's own size. */
+  const suited = (kept, name, one) => readySpecs(layoutsOf(kept)).find((ready) => ready.name === name)?.spec ?? one;
+
+  /** With the sound of the lens that is chosen, where the take has it. */
+  function withSound({ sound_slot, ...one }, { clips }) {
+    const slot = field("sound").value;
+    return clips.some((clip) => clip.slot === slot && clip.sound !== "none") ? { ...one, sound_slot: slot } : one;
+  }
+
+  const parts = ({ title, kept, range, name, spec: { codec: coding, width, height, framing } }, n) => ({
+    project: document.body.dataset.project, take: title, ...clipParts(kept.clips[0].file),
+    range: range.name, n: n + 1, version: kept.revision, spec: name || `${CODECS[coding].name} ${width}`, framing: framing ?? "", width, height, date: new Date().toISOString().slice(0, 10),
   });
 
   const inFolder = (name) => (field("folder").value.trim() ? `${field("folder").value.trim()}/${name}` : name);
@@ -182,13 +198,15 @@ export function startHandover(store) {
     return free;
   }
 
-  const body = (all, names) => all.map(({ range, spec: asked }, i) => ({ base: store.kept.revision, name: names[i], from: range.from, to: range.to, spec: asked }));
+  const body = (all, names) => all.map(({ take, kept, range, spec: asked }, i) => ({
+    take, file: { base: kept.revision, name: names[i], from: range.from, to: range.to, spec: asked },
+  }));
 
   /** How large, how long, and whether there is room; what cannot be said yet is left out. */
   async function estimate(all) {
     const says = field("estimate");
     try {
-      const answer = await askJson(`${store.path}/deliverables/estimate`, { body: body(all, all.map(() => "estimate")) });
+      const answer = await askJson("/api/deliverables/estimate", { body: body(all, all.map(() => "estimate")) });
       const { bytes: much, seconds, free, basis, warnings } = answer;
       const time = seconds < 0 ? "" : `, about ${seconds < 90 ? `${Math.ceil(seconds)} s` : `${Math.ceil(seconds / 60)} min`} of work`;
       field("warnings").hidden = warnings.length === 0;
@@ -200,9 +218,9 @@ export function startHandover(store) {
   }
 
   function sum(all) {
-    const frames = all.reduce((total, { range }) => total + Math.max(0, Math.ceil((range.to - range.from) * store.kept.rate - 1e-6)), 0);
+    const frames = all.reduce((total, { range, kept }) => total + Math.max(0, Math.ceil((range.to - range.from) * kept.rate - 1e-6)), 0);
     const files = all.length === 1 ? "" : `${all.length} files, `;
-    field("sum").textContent = Number.isFinite(frames) ? `${files}${frames} frames, ${clock(frames / store.kept.rate)}; from revision ${store.kept.revision}.` : "";
+    field("sum").textContent = Number.isFinite(frames) ? `${files}${frames} frames, ${clock(frames / store.kept.rate)}${others.chosen().length ? "." : `; from revision ${store.kept.revision}.`}` : "";
   }
 
   const wrong = (text) => {
@@ -217,7 +235,7 @@ export function startHandover(store) {
     const all = orders();
     sum(all);
     if (all.length === 0) {
-      wrong("Choose the marked range, or a named one.");
+      wrong("Choose the marked range, a named one, or another take.");
       return;
     }
     try {
@@ -236,7 +254,7 @@ export function startHandover(store) {
     const { codec: coding, preset = field("preset").value, kernel, bits } = spec();
     try {
       const names = all.length === 1 ? [inFolder(field("name").value.trim())] : await propose(all);
-      await askJson(`${store.path}/deliverables/all`, { body: body(all, names) });
+      await askJson("/api/deliverables", { body: body(all, names) });
       const kept = { framing: field("what").value, size: field("size").value, codec: coding, preset, kernel, bits, sound: field("sound").value, folder: field("folder").value.trim(), pattern: field("pattern").value };
       localStorage.setItem("spec", JSON.stringify(kept));
       location.href = "/handover";
