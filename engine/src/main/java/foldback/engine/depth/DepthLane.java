@@ -13,7 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.ToDoubleFunction;
 
-/** The disparities that are shown over time: of what is nearest, of what is farthest; and the vertical mismatch. */
+/** How far what is shown lies before the screen plane over time, and how far behind it; and the vertical mismatch. Degrees of disparity. */
 final class DepthLane implements StageLane {
     private static final String UNIT = "\u00b0";
     private static final double SURE_VERTICAL_DEGREES = 0.12;
@@ -37,12 +37,12 @@ final class DepthLane implements StageLane {
     public Lane measure(Recipe recipe, Take take, StageTools tools, Run run) {
         Depth depth = recipe.depth();
         ComfortZone zone = DepthStage.zone(depth);
-        Lane.Curve near = curve("nearest", zone.near(), depth, DepthMeasure.Moment::near);
+        Lane.Curve near = curve("before the screen", zone.near(), depth, 1, DepthMeasure.Moment::near);
         return new Lane(
                 Optional.of(new Lane.Curve("", UNIT, near.limit(), near.decimals(), near.points())),
                 List.of(
                         near,
-                        curve("farthest", zone.far(), depth, DepthMeasure.Moment::far),
+                        curve("behind the screen", zone.far(), depth, -1, DepthMeasure.Moment::far),
                         new Lane.Curve(
                                 "height",
                                 UNIT,
@@ -54,17 +54,22 @@ final class DepthLane implements StageLane {
                                         .toList())));
     }
 
+    /** @param side 1 for what lies before the screen plane, -1 for what lies behind it; what lies on the other side is 0 there */
     private static Lane.Curve curve(
-            String label, double limit, Depth depth, ToDoubleFunction<DepthMeasure.Moment> disparity) {
+            String label, double limit, Depth depth, int side, ToDoubleFunction<DepthMeasure.Moment> disparity) {
         return new Lane.Curve(
                 label,
                 UNIT,
-                Math.round(10 * Math.toDegrees(limit)) / 10.0,
+                side * Math.round(10 * Math.toDegrees(limit)) / 10.0,
                 1,
                 moments(depth).stream()
                         .map(moment -> new double[] {
                             moment.seconds(),
-                            Math.toDegrees(depth.shown(disparity.applyAsDouble(moment), moment.seconds()))
+                            Math.max(
+                                    0,
+                                    side
+                                            * Math.toDegrees(
+                                                    depth.shown(disparity.applyAsDouble(moment), moment.seconds())))
                         })
                         .toList());
     }

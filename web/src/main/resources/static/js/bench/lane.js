@@ -54,7 +54,7 @@ export function drawBars(canvas, bars, span) {
 /** A quantity over time, with the line that divides good from doubtful. */
 export function drawCurve(canvas, { points, limit, unit }, span) {
   const { g, width, height } = sharp(canvas);
-  const most = Math.max(limit * 2, ...points.map((point) => point[1])) * 1.1;
+  const most = (Math.max(limit * 2, ...points.map((point) => point[1])) || 1) * 1.1;
   const y = (value) => height - 3 - (value / most) * (height - 8);
   g.beginPath();
   points.forEach(([time, value], i) => {
