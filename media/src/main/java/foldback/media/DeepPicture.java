@@ -1,6 +1,5 @@
 package foldback.media;
 
-import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
 import foldback.core.picture.PlaneRows;
@@ -27,29 +26,19 @@ final class DeepPicture {
         int width = frame.width();
         BufferedImage image = allocate(width, frame.height());
         short[] pixels = ((DataBufferUShort) image.getRaster().getDataBuffer()).getData();
-        int bits = frame.format().bits();
-        ColourTags tags = frame.tags();
-        int black = tags.black(bits);
-        float mid = 1 << bits - 1;
-        float luma = (float) (WHITE / tags.lumaScale(bits));
-        float chroma = (float) (WHITE / tags.chromaScale(bits));
-        float redOfV = (float) (2 * (1 - tags.matrix().red())) * chroma;
-        float blueOfU = (float) (2 * (1 - tags.matrix().blue())) * chroma;
-        float greenOfU =
-                (float) (-blueOfU * tags.matrix().blue() / tags.matrix().green());
-        float greenOfV = (float) (-redOfV * tags.matrix().red() / tags.matrix().green());
+        RgbFactors of = RgbFactors.of(frame, WHITE);
         IntStream.range(0, frame.height()).parallel().forEach(row -> {
             int[] ys = row(frame.y(), row);
             float[] us = between(frame, frame.u(), row);
             float[] vs = between(frame, frame.v(), row);
             int at = 3 * row * width;
             for (int x = 0; x < width; x++) {
-                float y = (ys[x] - black) * luma;
-                float u = us[x] - mid;
-                float v = vs[x] - mid;
-                pixels[at + 3 * x] = value(y + redOfV * v);
-                pixels[at + 3 * x + 1] = value(y + greenOfU * u + greenOfV * v);
-                pixels[at + 3 * x + 2] = value(y + blueOfU * u);
+                float y = (ys[x] - of.black()) * of.luma();
+                float u = us[x] - of.mid();
+                float v = vs[x] - of.mid();
+                pixels[at + 3 * x] = value(y + of.redOfV() * v);
+                pixels[at + 3 * x + 1] = value(y + of.greenOfU() * u + of.greenOfV() * v);
+                pixels[at + 3 * x + 2] = value(y + of.blueOfU() * u);
             }
         });
         return image;

@@ -1,6 +1,5 @@
 package foldback.media;
 
-import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
 import foldback.core.picture.PlaneRows;
@@ -51,35 +50,25 @@ public final class JpegWriter {
         int width = frame.width();
         BufferedImage image = allocate(width, frame.height());
         byte[] pixels = ((DataBufferByte) image.getRaster().getDataBuffer()).getData();
-        int bits = frame.format().bits();
-        ColourTags tags = frame.tags();
-        int black = tags.black(bits);
-        int mid = 1 << (bits - 1);
-        float luma = (float) (255 / tags.lumaScale(bits));
-        float chroma = (float) (255 / tags.chromaScale(bits));
-        float redOfV = (float) (2 * (1 - tags.matrix().red())) * chroma;
-        float blueOfU = (float) (2 * (1 - tags.matrix().blue())) * chroma;
-        float greenOfU =
-                (float) (-blueOfU * tags.matrix().blue() / tags.matrix().green());
-        float greenOfV = (float) (-redOfV * tags.matrix().red() / tags.matrix().green());
+        RgbFactors of = RgbFactors.of(frame, 255);
         Plane yPlane = frame.y();
         Plane uPlane = frame.u();
         Plane vPlane = frame.v();
         int shiftX = frame.format().chromaShiftX();
         int shiftY = frame.format().chromaShiftY();
-        int[] shown = Viewing.table(Transfer.of(tags.transfer()));
+        int[] shown = Viewing.table(Transfer.of(frame.tags().transfer()));
         IntStream.range(0, frame.height()).parallel().forEach(row -> {
             int at = 3 * row * width;
             int[] ys = row(yPlane, row);
             int[] us = row(uPlane, row >> shiftY);
             int[] vs = row(vPlane, row >> shiftY);
             for (int x = 0; x < width; x++) {
-                float y = (ys[x] - black) * luma + 0.5f;
-                int u = us[x >> shiftX] - mid;
-                int v = vs[x >> shiftX] - mid;
-                int red = clamp(y + redOfV * v);
-                int green = clamp(y + greenOfU * u + greenOfV * v);
-                int blue = clamp(y + blueOfU * u);
+                float y = (ys[x] - of.black()) * of.luma() + 0.5f;
+                int u = us[x >> shiftX] - of.mid();
+                int v = vs[x >> shiftX] - of.mid();
+                int red = clamp(y + of.redOfV() * v);
+                int green = clamp(y + of.greenOfU() * u + of.greenOfV() * v);
+                int blue = clamp(y + of.blueOfU() * u);
                 boolean asItIs = shown.length == 0;
                 pixels[at + 3 * x] = (byte) (asItIs ? red : shown[red]);
                 pixels[at + 3 * x + 1] = (byte) (asItIs ? green : shown[green]);

@@ -1,5 +1,7 @@
 package foldback.core.matte;
 
+import foldback.core.numeric.SmoothStep;
+
 /**
  * The time over which something counts.
  *
@@ -23,6 +25,6 @@ public record During(double from, double to, double fade) {
     /** How much it counts at a time, 0 to 1. */
     double strength(double seconds) {
         double outside = Math.max(0, Math.max(from - seconds, seconds - to));
-        return outside == 0 ? 1 : outside >= fade ? 0 : 1 - Ease.smooth(outside / fade);
+        return outside == 0 ? 1 : outside >= fade ? 0 : 1 - SmoothStep.of(outside / fade);
     }
 }

@@ -2,6 +2,7 @@ package foldback.core.matte;
 
 import foldback.core.lens.LensFrame;
 import foldback.core.matte.Stroke.Shape;
+import foldback.core.numeric.SmoothStep;
 import foldback.core.rig.Rig;
 import java.util.Arrays;
 import java.util.List;
@@ -151,7 +152,7 @@ public final class MatteMap {
         }
         double beyond = Math.sqrt(far) - radius;
         // A hard edge still takes a place's width.
-        return 1 - (edge > 1 ? Ease.smooth(beyond / edge) : Math.max(0, Math.min(1, beyond + 0.5)));
+        return 1 - (edge > 1 ? SmoothStep.of(beyond / edge) : Math.max(0, Math.min(1, beyond + 0.5)));
     }
 
     /** Places that a stroke can reach: none where the last one is before the first. */

@@ -1,5 +1,6 @@
 package foldback.core.seam.guard;
 
+import foldback.core.numeric.SmoothStep;
 import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
 import java.util.List;
@@ -36,8 +37,7 @@ public record GuardArea(Rotation rigFromArea, double length, double width, doubl
         if (edge == 0 || beyond == 0) {
             return beyond > 0 ? 0 : strength;
         }
-        double share = Math.min(1, beyond / edge);
-        return strength * (1 - share * share * (3 - 2 * share));
+        return strength * (1 - SmoothStep.of(beyond / edge));
     }
 
     /**

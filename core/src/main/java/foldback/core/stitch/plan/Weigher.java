@@ -1,6 +1,7 @@
 package foldback.core.stitch.plan;
 
 import foldback.core.lens.Lens;
+import foldback.core.numeric.SmoothStep;
 import foldback.core.rig.RigLens;
 import foldback.core.space.Direction;
 import foldback.core.stitch.weight.Meeting;
@@ -143,7 +144,7 @@ final class Weigher {
                 if (j != i && depth[j] > 0) {
                     double width = ramp[i * count + j];
                     double side = sides[i * count + j];
-                    weight *= width > 0 ? smooth(0.5 + side / width) : side > 0 || side == 0 && i < j ? 1 : 0;
+                    weight *= width > 0 ? SmoothStep.of(0.5 + side / width) : side > 0 || side == 0 && i < j ? 1 : 0;
                 }
             }
             raw[i] = weight;
@@ -164,8 +165,10 @@ final class Weigher {
      */
     int weighPair(int i, int j, double side) {
         double width = ramp[i * count + j];
-        double one = WHOLE_RIM * (width > 0 ? smooth(0.5 + side / width) : side > 0 || side == 0 && i < j ? 1 : 0);
-        double other = WHOLE_RIM * (width > 0 ? smooth(0.5 - side / width) : side < 0 || side == 0 && j < i ? 1 : 0);
+        double one =
+                WHOLE_RIM * (width > 0 ? SmoothStep.of(0.5 + side / width) : side > 0 || side == 0 && i < j ? 1 : 0);
+        double other =
+                WHOLE_RIM * (width > 0 ? SmoothStep.of(0.5 - side / width) : side < 0 || side == 0 && j < i ? 1 : 0);
         double sum = one + other;
         return other > one ? (int) Math.round(256 * one / sum) : 256 - (int) Math.round(256 * other / sum);
     }
@@ -177,7 +180,7 @@ final class Weigher {
 
     /** How far a lens has faded in from its rim, 0 to 1. */
     double rimShare(double[] depth, int lens) {
-        return smooth(depth[lens] / rimFadePx[lens]);
+        return SmoothStep.of(depth[lens] / rimFadePx[lens]);
     }
 
     /** What states weights direction by direction, where something does. */
@@ -256,10 +259,5 @@ final class Weigher {
             best = even ? low : high;
         }
         weights[best] = 256;
-    }
-
-    private static double smooth(double share) {
-        double s = Math.max(0, Math.min(1, share));
-        return s * s * (3 - 2 * s);
     }
 }
