@@ -68,6 +68,21 @@ class PaintTest {
             browser.press("strokes-clear");
             bench.awaitSaved(6);
             assertThat(strokes(api, take).size()).isZero();
+
+            // On the sphere for a lens that is chosen: a quarter round to the left, where both see the same.
+            new Select(browser.find("paint-lens")).selectByValue("B");
+            new Select(browser.find("paint-shape")).selectByValue("straight");
+            new Select(browser.find("paint-when")).selectByValue("always");
+            int quarter = browser.find("pane-sphere").getSize().getWidth() / 4;
+            bench.drag("pane-sphere", -quarter - 8, 0, 0, 12);
+            bench.awaitSaved(7);
+            JsonNode drawn = strokes(api, take).get(0);
+            assertThat(drawn.path("lens").asString()).isEqualTo("B");
+            assertThat(drawn.path("spots").get(0).asDouble()).isGreaterThan(0.85);
+            assertThat(drawn.path("radius").asDouble()).isBetween(0.02, 0.06);
+            // Ahead lens B sees nothing.
+            bench.drag("pane-sphere", 0, 0, 4, 4);
+            browser.awaitText("toast", "Lens B does not see what you painted");
         }
     }
 
@@ -93,6 +108,11 @@ class PaintTest {
         String middle = api.post(path + "/revisions", body.formatted(base + 1, "feather", "0.5"))
                 .body();
         assertThat(middle).contains("Paint leaves no lens for").contains("lens A shows there all the same");
+        assertThat(api.post(
+                                path + "/revisions/1/seams/paint?t=0.8",
+                                "{\"lens\":\"C\",\"places\":[0.5,0.5],\"radius\":2}")
+                        .body())
+                .contains("Lens 'C' is not there, or off.");
         assertThat(api.post(path + "/revisions", body.formatted(base + 2, "feather", "7"))
                         .body())
                 .contains("strokes[0].spots[0]' must be -1 to 2");

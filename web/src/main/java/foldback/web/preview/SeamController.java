@@ -1,13 +1,17 @@
 package foldback.web.preview;
 
+import foldback.core.matte.SpotFinder;
 import foldback.core.recipe.Recipe;
 import foldback.core.rig.Rig;
+import foldback.core.rig.RigLens;
 import foldback.core.run.Run;
 import foldback.core.seam.guard.Guard;
 import foldback.core.seam.guard.GuardedSeams;
+import foldback.core.space.Direction;
 import foldback.core.space.Rotation;
 import foldback.core.stitch.weight.Meeting;
 import foldback.core.warp.Kernel;
+import foldback.engine.document.Asked;
 import foldback.engine.picture.Target;
 import foldback.engine.preview.Previewer;
 import foldback.engine.seam.SeamView;
@@ -22,12 +26,17 @@ import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.springframework.context.annotation.Profile;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -89,6 +98,50 @@ class SeamController {
             }
         }
         return new Guarding(new double[] {turn.w(), turn.x(), turn.y(), turn.z()}, keepers);
+    }
+
+    /**
+     * What was drawn on the sphere.
+     *
+     * @param lens the slot of the lens that it is for
+     * @param places x and y in turn, shares of the canvas
+     * @param radius of the brush, degrees
+     */
+    record Drawn(String lens, List<Double> places, double radius) {}
+
+    /**
+     * The same in the lens's picture.
+     *
+     * @param spots x and y in turn, shares of the picture, of what the lens sees
+     * @param radius share of its height; 0 where it sees none of it
+     */
+    record Painted(List<Double> spots, double radius) {}
+
+    @PostMapping("/paint")
+    Painted paint(
+            @PathVariable Long takeId, @PathVariable int number, @RequestParam double t, @RequestBody Drawn drawn) {
+        Recipe recipe = recipes.revision(takeId, number).read();
+        RigLens lens = recipe.geometry().rigOn().lenses().stream()
+                .filter(one -> one.slot().equals(drawn.lens()))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("Lens '" + drawn.lens() + "' is not there, or off."));
+        Rotation rigFromCanvas = shake.rigFromCanvas(recipe, takes.of(recipe).showing(recipe), t);
+        List<Double> places = Asked.list(drawn.places(), "places");
+        List<Direction> seen = IntStream.range(0, places.size() / 2)
+                .mapToObj(n -> rigFromCanvas.apply(Direction.ofYawPitch(
+                        (places.get(2 * n) - 0.5) * 2 * Math.PI, (0.5 - places.get(2 * n + 1)) * Math.PI)))
+                .toList();
+        SpotFinder finder = new SpotFinder(lens, recipe.seams().meetingMetres());
+        double radius = seen.stream()
+                .map(direction -> finder.size(direction, Math.toRadians(drawn.radius())))
+                .flatMapToDouble(OptionalDouble::stream)
+                .average()
+                .orElse(0);
+        return new Painted(
+                finder.spots(seen).stream()
+                        .flatMap(spot -> Stream.of(spot.x(), spot.y()))
+                        .toList(),
+                radius);
     }
 
     private List<SeamView> views(Recipe recipe) {

@@ -58,6 +58,9 @@ const turnOf = (pane) => asked.found.get(pane.pane.time())?.rigFromCanvas;
 /** Whether the next drag opens a new guard, and what is pulled open just now. */
 const drawing = { on: false, pulled: null };
 
+/** Whether the next drag opens a new guard. */
+export const isDrawing = () => drawing.on;
+
 /** What is drawn over the sphere and the look-around. */
 export const drawn = {
   paint(g, pane, onScreen) {
@@ -118,7 +121,7 @@ function under(pane, event) {
 }
 
 /** Guards are pulled open, moved, turned and stretched where they lie; elsewhere the picture is moved as ever. */
-const pointer = {
+export const pointer = {
   grabs: (pane, event) => drawing.on || Boolean(turnOf(pane) && under(pane, event)),
 
   grab(pane, event) {
@@ -132,12 +135,7 @@ const pointer = {
     }
     change(pane, event, held);
   },
-
-  doubleClick() {},
 };
-
-export const onSphere = pointer;
-export const onLook = pointer;
 
 /** Follows a pointer until it is let go, and says whether it was. */
 function follow({ host }, event, onMove, onEnd) {

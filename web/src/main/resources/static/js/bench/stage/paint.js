@@ -1,3 +1,4 @@
+import { askJson } from "../../page/api.js";
 import { element, part } from "../../page/parts.js";
 import { toast } from "../../page/toast.js";
 import { colour } from "../lane.js";
@@ -13,7 +14,7 @@ const SAID = {
 };
 
 /** The brush, and the stroke that is being drawn; shares of the picture's height. */
-const brush = { on: false, kind: "leave_out", shape: "brush", radius: 0.04, edge: 0.02, when: "always", fade: 0, drawn: null, over: null };
+const brush = { on: false, lens: "", kind: "leave_out", shape: "brush", radius: 0.04, edge: 0.02, when: "always", fade: 0, drawn: null, over: null };
 /** Which stroke is chosen in the list. */
 let chosen = null;
 
@@ -25,14 +26,43 @@ const listed = (store, strokes) => ({ seams: { ...store.kept.recipe.seams, strok
 const during = (store) => (brush.when === "always" ? {} : { during: { from_s: store.range.from, to_s: store.range.to, fade_s: brush.fade } });
 
 /** The stroke that goes through places of a lens's picture. */
-function strokeOf(pane, places) {
-  const { width, height } = pane.clip();
+function strokeOf(store, slot, places, radius) {
+  const { width, height } = store.kept.clips.find((clip) => clip.slot === slot);
   const shape = brush.shape === "area" ? { shape: "area" } : {};
   return {
-    lens: pane.pane.options.slot, kind: brush.kind, ...shape,
-    spots: spotsOf(places, Math.max(FINEST, brush.radius / 10), width / height),
-    radius: brush.shape === "area" ? 0 : brush.radius, edge: brush.edge, ...during(pane.store),
+    lens: slot, kind: brush.kind, ...shape, spots: spotsOf(places, Math.max(FINEST, radius / 10), width / height),
+    radius: brush.shape === "area" ? 0 : radius, edge: brush.edge, ...during(store),
   };
+}
+
+/** Whether there is room for one more. */
+function hasRoom(store) {
+  const room = saved(store).length < MOST_STROKES;
+  if (!room) {
+    toast(`A take has ${MOST_STROKES} strokes at most. Remove some first.`);
+  }
+  return room;
+}
+
+/** Follows a pointer while it draws: from where it began, or straight to where it is. */
+function draw(host, event, placeOf, onPlaces, onEnd) {
+  event.preventDefault();
+  host.setPointerCapture(event.pointerId);
+  let places = [placeOf(event)];
+  const move = (next) => {
+    places = brush.shape === "straight" ? [places[0], placeOf(next)] : [...places, placeOf(next)];
+    onPlaces(places);
+  };
+  const end = (done) => {
+    host.removeEventListener("pointermove", move);
+    host.removeEventListener("pointerup", end);
+    host.removeEventListener("pointercancel", end);
+    onEnd(done.type === "pointerup" ? places : null);
+  };
+  onPlaces(places);
+  host.addEventListener("pointermove", move);
+  host.addEventListener("pointerup", end);
+  host.addEventListener("pointercancel", end);
 }
 
 /** Lenses' pictures are painted in; else they are moved as ever. */
@@ -40,40 +70,21 @@ export const onLens = {
   grip: (pane, event) => brush.on && event.button === 0,
 
   grab(pane, event) {
-    if (!onLens.grip(pane, event)) {
+    const { store, host } = pane;
+    if (!onLens.grip(pane, event) || !hasRoom(store)) {
       return;
     }
-    if (saved(pane.store).length >= MOST_STROKES) {
-      toast(`A take has ${MOST_STROKES} strokes at most. Remove some first.`);
-      return;
-    }
-    event.preventDefault();
-    const { host } = pane;
-    host.setPointerCapture(event.pointerId);
-    const place = (next) => Object.values(pane.surface.at(next));
-    let places = [place(event)];
-    const show = () => {
-      brush.drawn = { pane, stroke: strokeOf(pane, places) };
+    const through = (places) => strokeOf(store, pane.pane.options.slot, places, brush.radius);
+    draw(host, event, (at) => Object.values(pane.surface.at(at)), (places) => {
+      brush.drawn = { pane, stroke: through(places) };
       pane.surface.draw();
-    };
-    const move = (next) => {
-      places = brush.shape === "straight" ? [places[0], place(next)] : [...places, place(next)];
-      show();
-    };
-    const end = (done) => {
-      host.removeEventListener("pointermove", move);
-      host.removeEventListener("pointerup", end);
-      host.removeEventListener("pointercancel", end);
+    }, (places) => {
       brush.drawn = null;
-      if (done.type === "pointerup") {
-        finish(pane, strokeOf(pane, places));
+      if (places) {
+        finish(store, through(places));
       }
       pane.surface.draw();
-    };
-    show();
-    host.addEventListener("pointermove", move);
-    host.addEventListener("pointerup", end);
-    host.addEventListener("pointercancel", end);
+    });
   },
 
   hover(pane, event) {
@@ -96,7 +107,64 @@ export const onLens = {
   },
 };
 
-function finish({ store }, stroke) {
+/** The same on the sphere and in the look-around, for the lens that is chosen; with Ctrl held the picture is moved as ever. */
+export const onPicture = {
+  grabs: (event) => brush.on && !event.ctrlKey,
+
+  grab(pane, event) {
+    const { store, host } = pane;
+    if (!hasRoom(store)) {
+      return;
+    }
+    const time = pane.pane.time();
+    draw(host, event, (at) => Object.values(pane.placeAt(at)), (places) => {
+      brush.drawn = { pane, places };
+      pane.redraw();
+    }, async (places) => {
+      brush.drawn = null;
+      pane.redraw();
+      if (places) {
+        await placed(store, time, places).catch((failure) => toast(failure.message));
+      }
+    });
+  },
+
+  /** What is being drawn. */
+  paint(pane, onScreen, line) {
+    if (brush.drawn?.pane === pane && brush.drawn.places) {
+      line(brush.drawn.places.map(([x, y]) => onScreen({ x, y })));
+    }
+  },
+};
+
+/** Lays what was drawn on the sphere into the picture of the chosen lens. */
+async function placed(store, time, places) {
+  const lens = lensOf(store);
+  const { height } = store.kept.clips.find(({ slot }) => slot === lens);
+  const found = await askJson(`${store.path}/revisions/${store.kept.revision}/seams/paint?t=${time.toFixed(6)}`, {
+    body: { lens, places: places.flat(), radius: degreesOf(store, lens, height) },
+  });
+  const spots = found.spots.flatMap((x, n) => (n % 2 ? [] : [[x, found.spots[n + 1]]]));
+  if (spots.length === 0) {
+    toast(`Lens ${lens} does not see what you painted: choose another lens.`);
+    return;
+  }
+  finish(store, strokeOf(store, lens, spots, Math.min(0.5, Math.max(0.002, found.radius))));
+}
+
+/** The lens that is painted in on the sphere. */
+function lensOf(store) {
+  const slots = store.kept.recipe.rig.lenses.map(({ slot }) => slot).filter((slot) => !(store.kept.recipe.rig.off ?? []).includes(slot));
+  return slots.includes(brush.lens) ? brush.lens : slots[0];
+}
+
+/** The brush's radius as an angle, as it is in the middle of the lens. */
+function degreesOf(store, lens, height) {
+  const { focal_px: focal, height: stated } = store.section("rig").lenses.find(({ slot }) => slot === lens);
+  return (brush.radius * height * 180) / Math.PI / ((focal * height) / stated);
+}
+
+function finish(store, stroke) {
   if (stroke.shape === "area" && stroke.spots.length < 6) {
     toast("Draw the outline of an area without letting go; a click holds nothing.");
     return;
@@ -163,6 +231,10 @@ export function paintPart(root, store) {
     ? `${SAID[brush.kind]} Paint in the Lens view.`
     : strokes.length ? "" : "Paint out what carries the rig, a hand or flare; paint in the better of two views.";
   part(root, "brush").hidden = !brush.on;
+  const lenses = part(root, "paint-lens");
+  lenses.append(...store.kept.clips.map(({ slot }) => element("option", { value: slot }, `lens ${slot}`)));
+  brush.lens = lensOf(store);
+  choice(root, store, "paint-lens", "lens");
   choice(root, store, "paint-kind", "kind");
   choice(root, store, "paint-shape", "shape");
   choice(root, store, "paint-when", "when");

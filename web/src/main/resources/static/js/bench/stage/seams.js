@@ -6,11 +6,32 @@ import { perRevision } from "../perRevision.js";
 import { worstMoments } from "../worstMoments.js";
 import { plain } from "../format.js";
 import { backgroundJob } from "../sheet/job.js";
-import { guardPart } from "./guards.js";
-import { isPainting, paintPart } from "./paint.js";
+import { stroke } from "../overPicture.js";
+import { drawn as guards, guardPart, isDrawing, pointer as guarding } from "./guards.js";
+import { isPainting, onPicture, paintPart } from "./paint.js";
 
-export { drawn, onLook, onSphere, tracks } from "./guards.js";
+export { tracks } from "./guards.js";
 export { onLens } from "./paint.js";
+
+/** Paint and guards over the sphere and the look-around. */
+export const drawn = {
+  paint(g, pane, onScreen) {
+    guards.paint(g, pane, onScreen);
+    onPicture.paint(pane, onScreen, (points) => stroke(g, points, "#fff"));
+  },
+  refresh: guards.refresh,
+};
+
+const paints = (event) => onPicture.grabs(event) && !isDrawing();
+
+const pointer = {
+  grabs: (pane, event) => paints(event) || guarding.grabs(pane, event),
+  grab: (pane, event) => (paints(event) ? onPicture : guarding).grab(pane, event),
+  doubleClick() {},
+};
+
+export const onSphere = pointer;
+export const onLook = pointer;
 
 const USUAL_MEMORY = 0.25;
 /** Ways that need to know how far apart lenses show the same. */
