@@ -121,12 +121,16 @@ class DeliverablesTest {
         assertThat(render.row().path("verified").path("frames").asInt()).isEqualTo(100);
     }
 
+    private static JsonNode estimate(Api api, long take, String body) throws Exception {
+        return api.post("/api/deliverables/estimate", "[{\"take\":" + take + ",\"file\":" + body + "}]")
+                .json();
+    }
+
     @Test
     void whatIsToBeExpectedIsSaidBeforeTheStart(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         long take = api.freshTake();
-        JsonNode rough =
-                api.post(queue(take) + "/estimate", body("Guess", 640, 2)).json();
+        JsonNode rough = estimate(api, take, body("Guess", 640, 2));
         assertThat(rough.path("basis").asString()).contains("rough");
         QueuedRender render = order(api, take, "day 1/Guess", 320, 1);
         try (Worker worker = server.worker()) {
@@ -134,8 +138,7 @@ class DeliverablesTest {
         }
         assertThat(server.home.resolve("deliverables/day 1/Guess.mp4")).exists();
         double made = render.row().path("verified").path("bytes").asDouble();
-        JsonNode known =
-                api.post(queue(take) + "/estimate", body("Guess", 320, 2)).json();
+        JsonNode known = estimate(api, take, body("Guess", 320, 2));
         assertThat(known.path("bytes").asDouble()).isBetween(1.9 * made, 2.1 * made);
         assertThat(known.path("basis").asString()).contains("of this take before");
         assertThat(known.path("free").asLong()).isPositive();

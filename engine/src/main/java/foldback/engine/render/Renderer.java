@@ -215,7 +215,7 @@ public final class Renderer {
             Files.deleteIfExists(part);
             SphericalTagger.copyTagged(joined, part, job.tags());
             Verified verified = Verified.check(part, job, DamageNotes.ofAll(folder))
-                    .looked(part, new FreshLook(job, folder), work::frame);
+                    .comparedWith(part, new FreshLook(job, folder), work::frame);
             publication.publish();
             return verified;
         } finally {

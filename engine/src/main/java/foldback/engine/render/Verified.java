@@ -129,7 +129,8 @@ public record Verified(
     }
 
     /** The same where frames were held against what was stitched; see {@link FreshLook}. */
-    Verified looked(Path file, FreshLook look, FreshLook.Stitched stitched) throws IOException, InterruptedException {
+    Verified comparedWith(Path file, FreshLook look, FreshLook.Stitched stitched)
+            throws IOException, InterruptedException {
         MediaInfo.Video video = MediaProbe.probe(file).video().orElseThrow();
         double worst = look.worst(file, FrameIndex.read(file), video, stitched);
         return new Verified(
