@@ -181,21 +181,24 @@ export function startHandover(store) {
   const inFolder = (name) => (field("folder").value.trim() ? `${field("folder").value.trim()}/${name}` : name);
 
   /** The pattern filled in, with a number behind where such a file is there. */
-  async function propose(all) {
+  function freeNames(all) {
     const wanted = namesOf(field("pattern").value, all.map(parts));
-    const free = await askJson("/api/deliverables/free-names", {
+    return askJson("/api/deliverables/free-names", {
       body: all.map(({ spec: { codec: coding } }, i) => ({ name: inFolder(wanted[i]), codec: coding.toUpperCase() })),
     });
+  }
+
+  function showNames(free) {
     const short = free.map((name) => name.slice(name.lastIndexOf("/") + 1));
     if (!byHand) {
       field("name").value = short[0] ?? "";
     }
-    field("name-field").hidden = all.length > 1;
-    field("names").replaceChildren(...(all.length > 1 ? short.map((name) => element("li", {}, name)) : []));
-    field("start").textContent = all.length > 1 ? `Add ${all.length} to the queue` : "Add to the queue";
+    const several = short.length > 1;
+    field("name-field").hidden = several;
+    field("names").replaceChildren(...(several ? short.map((name) => element("li", {}, name)) : []));
+    field("start").textContent = several ? `Add ${short.length} to the queue` : "Add to the queue";
     const unknown = unknownIn(field("pattern").value);
     wrong(unknown.length ? `The pattern has {${unknown[0]}}, which stands for nothing. There are ${Object.keys(TOKENS).map((token) => `{${token}}`).join(" ")}.` : "");
-    return free;
   }
 
   const body = (all, names) => all.map(({ take, kept, range, spec: asked }, i) => ({
@@ -203,10 +206,13 @@ export function startHandover(store) {
   }));
 
   /** How large, how long, and whether there is room; what cannot be said yet is left out. */
-  async function estimate(all) {
+  async function estimate(all, isNewest) {
     const says = field("estimate");
     try {
       const answer = await askJson("/api/deliverables/estimate", { body: body(all, all.map(() => "estimate")) });
+      if (!isNewest()) {
+        return;
+      }
       const { bytes: much, seconds, free, basis, warnings } = answer;
       const time = seconds < 0 ? "" : `, about ${seconds < 90 ? `${Math.ceil(seconds)} s` : `${Math.ceil(seconds / 60)} min`} of work`;
       field("warnings").hidden = warnings.length === 0;
@@ -238,13 +244,18 @@ export function startHandover(store) {
       wrong("Choose the marked range, a named one, or another take.");
       return;
     }
+    // What was asked for a form that was changed meanwhile is not shown any more.
+    const isNewest = () => turn === reviews;
     try {
-      await propose(all);
-      if (turn === reviews) {
-        await estimate(all);
+      const free = await freeNames(all);
+      if (isNewest()) {
+        showNames(free);
+        await estimate(all, isNewest);
       }
     } catch (failure) {
-      wrong(failure.message);
+      if (isNewest()) {
+        wrong(failure.message);
+      }
     }
   }
 
@@ -253,7 +264,7 @@ export function startHandover(store) {
     const all = orders();
     const { codec: coding, preset = field("preset").value, kernel, bits } = spec();
     try {
-      const names = all.length === 1 ? [inFolder(field("name").value.trim())] : await propose(all);
+      const names = all.length === 1 ? [inFolder(field("name").value.trim())] : await freeNames(all);
       await askJson("/api/deliverables", { body: body(all, names) });
       const kept = { framing: field("what").value, size: field("size").value, codec: coding, preset, kernel, bits, sound: field("sound").value, folder: field("folder").value.trim(), pattern: field("pattern").value };
       localStorage.setItem("spec", JSON.stringify(kept));
