@@ -2,15 +2,9 @@ package foldback.media;
 
 import foldback.core.picture.Frame;
 import foldback.core.picture.Plane;
-import foldback.core.picture.PlaneRows;
-import java.awt.Transparency;
-import java.awt.color.ColorSpace;
 import java.awt.image.BufferedImage;
-import java.awt.image.ComponentColorModel;
 import java.awt.image.DataBuffer;
 import java.awt.image.DataBufferUShort;
-import java.awt.image.Raster;
-import java.awt.image.WritableRaster;
 import java.util.stream.IntStream;
 
 /** Frames as pictures of 16 bits a sample, for other programs to go on with. */
@@ -24,11 +18,11 @@ final class DeepPicture {
     /** The red, green and blue of a frame, its values as they are; chroma is interpolated between its samples. */
     static BufferedImage of(Frame frame) {
         int width = frame.width();
-        BufferedImage image = allocate(width, frame.height());
+        BufferedImage image = JpegWriter.allocate(width, frame.height(), DataBuffer.TYPE_USHORT);
         short[] pixels = ((DataBufferUShort) image.getRaster().getDataBuffer()).getData();
         RgbFactors of = RgbFactors.of(frame, WHITE);
         IntStream.range(0, frame.height()).parallel().forEach(row -> {
-            int[] ys = row(frame.y(), row);
+            int[] ys = JpegWriter.row(frame.y(), row);
             float[] us = between(frame, frame.u(), row);
             float[] vs = between(frame, frame.v(), row);
             int at = 3 * row * width;
@@ -44,20 +38,6 @@ final class DeepPicture {
         return image;
     }
 
-    private static BufferedImage allocate(int width, int height) {
-        ComponentColorModel colours = new ComponentColorModel(
-                ColorSpace.getInstance(ColorSpace.CS_sRGB), false, false, Transparency.OPAQUE, DataBuffer.TYPE_USHORT);
-        WritableRaster raster = Raster.createInterleavedRaster(
-                DataBuffer.TYPE_USHORT, width, height, 3 * width, 3, new int[] {0, 1, 2}, null);
-        return new BufferedImage(colours, raster, false, null);
-    }
-
-    private static int[] row(Plane plane, int row) {
-        int[] values = new int[plane.width()];
-        PlaneRows.read(plane, row, values);
-        return values;
-    }
-
     /** Chroma at the places of a row of luma. */
     private static float[] between(Frame frame, Plane plane, int row) {
         int stepX = frame.format().chromaShiftX();
@@ -65,8 +45,8 @@ final class DeepPicture {
         double y = stepY == 0 ? row : (row - BETWEEN_ROWS) / 2;
         int above = (int) Math.floor(y);
         float below = (float) (y - above);
-        int[] first = row(plane, Math.max(0, above));
-        int[] second = row(plane, Math.min(plane.height() - 1, above + 1));
+        int[] first = JpegWriter.row(plane, Math.max(0, above));
+        int[] second = JpegWriter.row(plane, Math.min(plane.height() - 1, above + 1));
         float[] found = new float[frame.width()];
         for (int x = 0; x < found.length; x++) {
             int left = x >> stepX;

@@ -48,7 +48,7 @@ public final class JpegWriter {
     /** An sRGB picture of a frame, through what makes its curve fit to be looked at; chroma is repeated. */
     static BufferedImage toRgb(Frame frame) {
         int width = frame.width();
-        BufferedImage image = allocate(width, frame.height());
+        BufferedImage image = allocate(width, frame.height(), DataBuffer.TYPE_BYTE);
         byte[] pixels = ((DataBufferByte) image.getRaster().getDataBuffer()).getData();
         RgbFactors of = RgbFactors.of(frame, 255);
         Plane yPlane = frame.y();
@@ -78,16 +78,20 @@ public final class JpegWriter {
         return image;
     }
 
-    /** Room laid out as the encoder takes it: other layouts are turned into this one pixel by pixel, which takes as long as encoding. */
-    private static BufferedImage allocate(int width, int height) {
+    /**
+     * Room laid out as encoders take it: other layouts are turned into this one pixel by pixel, which takes as long as encoding.
+     *
+     * @param type of a sample, as {@link DataBuffer} names it
+     */
+    static BufferedImage allocate(int width, int height, int type) {
         ColorModel colours = new ComponentColorModel(
-                ColorSpace.getInstance(ColorSpace.CS_sRGB), false, false, Transparency.OPAQUE, DataBuffer.TYPE_BYTE);
-        WritableRaster raster = Raster.createInterleavedRaster(
-                DataBuffer.TYPE_BYTE, width, height, 3 * width, 3, new int[] {0, 1, 2}, null);
+                ColorSpace.getInstance(ColorSpace.CS_sRGB), false, false, Transparency.OPAQUE, type);
+        WritableRaster raster =
+                Raster.createInterleavedRaster(type, width, height, 3 * width, 3, new int[] {0, 1, 2}, null);
         return new BufferedImage(colours, raster, false, null);
     }
 
-    private static int[] row(Plane plane, int row) {
+    static int[] row(Plane plane, int row) {
         int[] values = new int[plane.width()];
         PlaneRows.read(plane, row, values);
         return values;

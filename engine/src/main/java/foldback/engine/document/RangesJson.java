@@ -1,23 +1,18 @@
 package foldback.engine.document;
 
-import static foldback.engine.form.Forms.MOST_SECONDS;
 import static foldback.engine.form.Forms.list;
-import static foldback.engine.form.Forms.number;
 import static foldback.engine.form.Forms.text;
 
 import foldback.core.recipe.Ranges;
 import foldback.core.recipe.Ranges.Range;
-import foldback.engine.form.Form;
 import foldback.engine.form.object.ObjectForm;
 
 /** Named parts of a take as JSON. */
 public final class RangesJson {
-    private static final Form<Double> TIME = number(-MOST_SECONDS, MOST_SECONDS);
-
     private static final ObjectForm<Range> RANGE = ObjectForm.of(fields -> {
         var name = fields.required("name", text(), Range::name);
-        var from = fields.required("from_s", TIME, Range::from);
-        var to = fields.required("to_s", TIME, Range::to);
+        var from = fields.required("from_s", TrackJson.time(), Range::from);
+        var to = fields.required("to_s", TrackJson.time(), Range::to);
         return read -> new Range(read.get(name), read.get(from), read.get(to));
     });
 

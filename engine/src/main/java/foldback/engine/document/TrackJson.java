@@ -60,7 +60,8 @@ public final class TrackJson {
                 Track::keyed);
     }
 
-    private static Form<Double> time() {
+    /** When something is, take time, seconds. */
+    public static Form<Double> time() {
         return number(-MOST_SECONDS, MOST_SECONDS);
     }
 }

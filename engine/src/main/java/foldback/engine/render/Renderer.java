@@ -155,7 +155,7 @@ public final class Renderer {
             throws IOException, InterruptedException {
         Publication publication = new Publication(folder, out, job.key());
         if (publication.isDone()) {
-            return Verified.check(out, job, DamageNotes.ofAll(folder));
+            return Verified.check(out, job, DamageNotes.ofAll(folder), Verified.Comparison.NONE);
         }
         publication.refuseWhereTaken();
         Files.createDirectories(out.toAbsolutePath().getParent());
@@ -214,8 +214,12 @@ public final class Renderer {
         try {
             Files.deleteIfExists(part);
             SphericalTagger.copyTagged(joined, part, job.tags());
-            Verified verified = Verified.check(part, job, DamageNotes.ofAll(folder))
-                    .comparedWith(part, new FreshLook(job, folder), work::frame);
+            FreshLook look = new FreshLook(job, folder);
+            Verified verified = Verified.check(
+                    part,
+                    job,
+                    DamageNotes.ofAll(folder),
+                    (index, video) -> Optional.of(look.worst(part, index, video, work::frame)));
             publication.publish();
             return verified;
         } finally {

@@ -71,30 +71,31 @@ public record Verified(
     /** Sound comes in packets of a fiftieth of a second. */
     private static final double SECONDS_APART = 0.1;
 
+    /** Holds a file's pictures against what was stitched. */
+    @FunctionalInterface
+    interface Comparison {
+        /** Of who cannot tell any more what was stitched. */
+        Comparison NONE = (index, video) -> Optional.empty();
+
+        /** How far apart they are, where that can be told; see {@link FreshLook#worst}. */
+        Optional<Double> apart(FrameIndex index, MediaInfo.Video video) throws IOException, InterruptedException;
+    }
+
     /**
      * Reads a file back and holds it against what was asked.
      *
      * @throws MediaException where it is not what the job says
      */
-    static Verified check(Path file, RenderJob job, List<Damaged> damaged) {
+    static Verified check(Path file, RenderJob job, List<Damaged> damaged, Comparison comparison)
+            throws IOException, InterruptedException {
         MediaInfo info = MediaProbe.probe(file);
         MediaInfo.Video video = info.video().orElseThrow(() -> new MediaException(file, "The result has no picture."));
-        long frames = FrameIndex.read(file).frames();
-        Verified found = new Verified(
-                frames,
-                info.durationSeconds(),
-                video.width(),
-                video.height(),
-                video.format().bits(),
-                video.tags().range().name().toLowerCase(Locale.ROOT),
-                video.projection().orElse(NO_PROJECTION),
-                Optional.of(video.eyes().orElse(ONE_EYE)),
-                info.audio().isEmpty() ? "none" : info.audio().get(0).codec(),
-                info.audio().stream().findFirst().map(sound -> sound.startSeconds() - video.startSeconds()),
-                file.toFile().length(),
-                ContentHash.of(file),
-                Optional.empty(),
-                damaged);
+        FrameIndex index = FrameIndex.read(file);
+        long frames = index.frames();
+        String projection = video.projection().orElse(NO_PROJECTION);
+        String eyes = video.eyes().orElse(ONE_EYE);
+        Optional<Double> soundSeconds =
+                info.audio().stream().findFirst().map(sound -> sound.startSeconds() - video.startSeconds());
         if (!video.codec().equals(job.spec().codec().probed())) {
             throw new MediaException(
                     file,
@@ -106,47 +107,40 @@ public record Verified(
         require(file, "height", video.height(), job.spec().height());
         require(file, "bits", video.format().bits(), job.spec().bits());
         double wanted = job.recipe().rate().secondsOf(job.frames());
-        if (Math.abs(found.seconds() - wanted) > SECONDS_APART) {
+        if (Math.abs(info.durationSeconds() - wanted) > SECONDS_APART) {
             throw new MediaException(
                     file,
                     String.format(
                             Locale.ROOT,
                             "The result is not what was asked: it lasts %.2f s, not %.2f s. Start it again.",
-                            found.seconds(),
+                            info.durationSeconds(),
                             wanted));
         }
-        if (found.soundSeconds.filter(late -> Math.abs(late) > SECONDS_APART).isPresent()) {
+        if (soundSeconds.filter(late -> Math.abs(late) > SECONDS_APART).isPresent()) {
             throw new MediaException(
                     file,
                     String.format(
                             Locale.ROOT,
                             "The result's sound starts %.2f s beside its picture. Start it again.",
-                            found.soundSeconds.get()));
+                            soundSeconds.get()));
         }
-        requireTag(file, "projection", found.projection(), projection(job.tags()));
-        requireTag(file, "eyes", found.eyes().orElseThrow(), eyes(job.tags()));
-        return found;
-    }
-
-    /** The same where frames were held against what was stitched; see {@link FreshLook}. */
-    Verified comparedWith(Path file, FreshLook look, FreshLook.Stitched stitched)
-            throws IOException, InterruptedException {
-        MediaInfo.Video video = MediaProbe.probe(file).video().orElseThrow();
-        double worst = look.worst(file, FrameIndex.read(file), video, stitched);
+        requireTag(file, "projection", projection, projection(job.tags()));
+        requireTag(file, "eyes", eyes, eyes(job.tags()));
+        Optional<Double> apart = comparison.apart(index, video);
         return new Verified(
                 frames,
-                seconds,
-                width,
-                height,
-                bits,
-                range,
+                info.durationSeconds(),
+                video.width(),
+                video.height(),
+                video.format().bits(),
+                video.tags().range().name().toLowerCase(Locale.ROOT),
                 projection,
-                eyes,
-                sound,
+                Optional.of(eyes),
+                info.audio().isEmpty() ? "none" : info.audio().get(0).codec(),
                 soundSeconds,
-                bytes,
-                sha256,
-                Optional.of(worst),
+                file.toFile().length(),
+                ContentHash.of(file),
+                apart,
                 damaged);
     }
 

@@ -8,8 +8,8 @@ import static foldback.engine.form.Forms.text;
 import foldback.core.matte.During;
 import foldback.core.matte.Stroke;
 import foldback.core.matte.Stroke.Spot;
+import foldback.engine.document.TrackJson;
 import foldback.engine.form.Form;
-import foldback.engine.form.Forms;
 import foldback.engine.form.object.ObjectForm;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -18,8 +18,8 @@ import java.util.stream.Stream;
 /** Strokes of paint as JSON. */
 final class StrokeJson {
     private static final ObjectForm<During> DURING = ObjectForm.of(fields -> {
-        var from = fields.required("from_s", time(), During::from);
-        var to = fields.required("to_s", time(), During::to);
+        var from = fields.required("from_s", TrackJson.time(), During::from);
+        var to = fields.required("to_s", TrackJson.time(), During::to);
         var fade = fields.unusual(
                 "fade_s",
                 number(0, During.MOST_FADE).described("over which it comes before its start and goes after its end"),
@@ -61,10 +61,6 @@ final class StrokeJson {
     });
 
     private StrokeJson() {}
-
-    private static Form<Double> time() {
-        return number(-Forms.MOST_SECONDS, Forms.MOST_SECONDS);
-    }
 
     private static Form<List<Spot>> spots() {
         double beside = Stroke.MOST_BESIDE;

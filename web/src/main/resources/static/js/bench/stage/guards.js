@@ -7,6 +7,7 @@ import { colour } from "../lane.js";
 import { namedList, nearest, round } from "../namedList.js";
 import { numberField } from "../numberField.js";
 import { stroke } from "../overPicture.js";
+import { followPointer } from "../followPointer.js";
 import { backgroundJob } from "../sheet/job.js";
 import { goToLost, namedPart, quantityFields } from "../sheet/named.js";
 
@@ -137,25 +138,11 @@ export const pointer = {
   },
 };
 
-/** Follows a pointer until it is let go, and says whether it was. */
-function follow({ host }, event, onMove, onEnd) {
-  host.setPointerCapture(event.pointerId);
-  const end = (done) => {
-    host.removeEventListener("pointermove", onMove);
-    host.removeEventListener("pointerup", end);
-    host.removeEventListener("pointercancel", end);
-    onEnd(done.type === "pointerup");
-  };
-  host.addEventListener("pointermove", onMove);
-  host.addEventListener("pointerup", end);
-  host.addEventListener("pointercancel", end);
-}
-
 function open(pane, event) {
   const { store } = pane;
   const from = pane.placeAt(event);
   let to = null;
-  follow(pane, event, (next) => {
+  followPointer(pane.host, event, (next) => {
     to = pane.placeAt(next);
     const turn = turnOf(pane);
     drawing.pulled = turn && { pane, area: pulled(turn, from, to) };
@@ -185,7 +172,7 @@ function change(pane, event, held) {
   const from = pane.placeAt(event);
   const rigFromCanvas = turnOf(pane);
   let changed = null;
-  follow(pane, event, (next) => {
+  followPointer(pane.host, event, (next) => {
     const here = pane.placeAt(next);
     const found = held === "end" ? ended(start, rigFromCanvas, here) : held === "side" ? sided(start, rigFromCanvas, here) : moved(start, rigFromCanvas, from, here);
     const turns = Object.fromEntries(["yaw", "turn"].filter((key) => key in found).map((key) => [key, nearest(found[key], start[key])]));

@@ -1,6 +1,7 @@
 import { askJson } from "../../page/api.js";
 import { element, part } from "../../page/parts.js";
 import { toast } from "../../page/toast.js";
+import { followPointer } from "../followPointer.js";
 import { colour } from "../lane.js";
 import { numberField } from "../numberField.js";
 import { MOST_STROKES, nameOf, spotsOf, strengthAt, trace } from "../strokes.js";
@@ -47,22 +48,12 @@ function hasRoom(store) {
 /** Follows a pointer while it draws: from where it began, or straight to where it is. */
 function draw(host, event, placeOf, onPlaces, onEnd) {
   event.preventDefault();
-  host.setPointerCapture(event.pointerId);
   let places = [placeOf(event)];
-  const move = (next) => {
+  onPlaces(places);
+  followPointer(host, event, (next) => {
     places = brush.shape === "straight" ? [places[0], placeOf(next)] : [...places, placeOf(next)];
     onPlaces(places);
-  };
-  const end = (done) => {
-    host.removeEventListener("pointermove", move);
-    host.removeEventListener("pointerup", end);
-    host.removeEventListener("pointercancel", end);
-    onEnd(done.type === "pointerup" ? places : null);
-  };
-  onPlaces(places);
-  host.addEventListener("pointermove", move);
-  host.addEventListener("pointerup", end);
-  host.addEventListener("pointercancel", end);
+  }, (done) => onEnd(done ? places : null));
 }
 
 /** Lenses' pictures are painted in; else they are moved as ever. */
