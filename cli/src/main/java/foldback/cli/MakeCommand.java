@@ -17,6 +17,7 @@ import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.engine.take.TransformFile;
 import foldback.media.ContentHash;
+import foldback.media.ffmpeg.Encoders;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -76,6 +77,7 @@ final class MakeCommand implements Callable<Integer> {
     public Integer call() throws InterruptedException {
         Recipe recipe = RecipeJson.read(Documents.text(recipeFile));
         RenderSpec spec = RenderSpec.read(Documents.text(specFile));
+        Encoders.require(spec.codec());
         Path folder = media != null ? media : recipeFile.toAbsolutePath().getParent();
         MediaFolders folders = MediaFolders.of(folder);
         Take take = Take.open(recipe, folders);

@@ -19,6 +19,7 @@ import foldback.core.warp.Kernel;
 import foldback.engine.document.Coding;
 import foldback.engine.document.Layout;
 import foldback.engine.document.RenderSpec;
+import foldback.engine.document.Soundtrack;
 import foldback.engine.document.rig.CardJson;
 import foldback.engine.proxy.Proxies;
 import foldback.engine.take.MediaFolders;
@@ -104,9 +105,10 @@ public final class DemoTake {
                 Coding.ofQuality(VideoCodec.H264, "ultrafast", 24),
                 bits,
                 Kernel.QUICK,
+                Optional.empty(),
                 1,
                 Optional.of(SEGMENT),
-                sound,
+                sound.map(Soundtrack::of),
                 false);
     }
 }

@@ -63,6 +63,7 @@ public final class DemoJob {
                 Coding.ofQuality(VideoCodec.H264, preset, crf),
                 8,
                 kernel,
+                Optional.empty(),
                 2,
                 Optional.of(250),
                 Optional.empty(),

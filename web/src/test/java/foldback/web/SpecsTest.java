@@ -2,6 +2,7 @@ package foldback.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import foldback.core.time.TimeSpan;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -108,6 +109,56 @@ class SpecsTest {
         assertThat(enough.path("bytes").asLong()).isEqualTo(3_750_000);
     }
 
+    private static JsonNode warnings(Api api, long take, String spec) throws Exception {
+        String order = "[{\"take\":" + take + ",\"file\":{\"base\":1,\"name\":\"Warned\",\"from\":0,\"to\":1,\"spec\":"
+                + spec + "}}]";
+        return api.post("/api/deliverables/estimate", order).json().path("warnings");
+    }
+
+    /** The demo take has 25 frames a second. */
+    @Test
+    void whatWillNotPlayOrRunSmoothlyIsSaid(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = api.freshTake();
+        assertThat(warnings(api, take, SMALL).size()).isZero();
+        assertThat(warnings(api, take, SMALL.replace("{", "{\"rate\":\"50\",")).toString())
+                .contains("every other frame shows the one before again");
+        assertThat(warnings(api, take, SMALL.replace("\"bits\":8", "\"bits\":10"))
+                        .toString())
+                .contains("will not open H.264 of 10 bits");
+        String wide = SMALL.replace("\"width\":128,\"height\":64", "\"width\":5120,\"height\":2560");
+        assertThat(warnings(api, take, wide).toString()).contains("wider or higher than 4096");
+        String prores = SMALL.replace(
+                        "\"codec\":\"h264\",\"preset\":\"ultrafast\",\"quality\":26", "\"codec\":\"prores_422\"")
+                .replace("\"bits\":8", "\"bits\":10");
+        assertThat(warnings(api, take, prores).toString()).contains("programs that work on it");
+    }
+
+    @Test
+    void aSoundFileBesideAFilmNeedsItsNameAsWell(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = api.freshTake();
+        Files.createDirectories(server.home.resolve("deliverables"));
+        Files.writeString(server.home.resolve("deliverables").resolve("Heard.wav"), "precious");
+        String wanted = "[{\"name\":\"Heard\",\"codec\":\"H264\",\"beside\":%s}]";
+        assertThat(api.post("/api/deliverables/free-names", wanted.formatted("\".wav\""))
+                        .json()
+                        .get(0)
+                        .asString())
+                .isEqualTo("Heard 2.mp4");
+        assertThat(api.post("/api/deliverables/free-names", wanted.formatted("null"))
+                        .json()
+                        .get(0)
+                        .asString())
+                .isEqualTo("Heard.mp4");
+        String spec = SMALL.replace("{", "{\"sound_slot\":\"A\",\"sound_place\":\"beside\",");
+        assertThat(api.post(
+                                "/api/takes/" + take + "/deliverables",
+                                QueuedRender.body("Heard", new TimeSpan(0, 0.2), spec))
+                        .body())
+                .contains("for example 'Heard 2.mp4'");
+    }
+
     @Test
     void namedRangesAreHandedOverBySeveralSpecs(RunningApplication.Server server, @TempDir Path folder)
             throws Exception {
@@ -139,7 +190,8 @@ class SpecsTest {
             pattern.sendKeys(Keys.chord(Keys.CONTROL, "a"), "{take} {tkae}", Keys.TAB);
             browser.awaitText("ho-wrong", "{tkae}, which stands for nothing");
             pattern.sendKeys(Keys.chord(Keys.CONTROL, "a"), "Trial " + take + " {range}", Keys.TAB);
-            browser.driver.executeScript("document.querySelector('#handover-dialog details').open = true");
+            browser.driver.executeScript(
+                    "document.querySelector('[data-part=more-specs]').closest('details').open = true");
             browser.driver
                     .findElement(By.cssSelector("[data-test=ho-more][value='From elsewhere']"))
                     .click();

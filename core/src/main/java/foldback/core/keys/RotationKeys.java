@@ -48,6 +48,13 @@ public record RotationKeys(List<Key<Rotation>> keys) implements RotationPath {
                 .toList());
     }
 
+    /** The same with each rotation coming after another one. */
+    public RotationKeys after(Rotation before) {
+        return new RotationKeys(keys.stream()
+                .map(key -> new Key<>(key.seconds(), key.value().times(before), key.easing()))
+                .toList());
+    }
+
     private Rotation rotation(int key) {
         return keys.get(key).value();
     }

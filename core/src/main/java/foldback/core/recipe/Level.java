@@ -50,6 +50,13 @@ public record Level(double yaw, double pitch, double roll, Optional<RotationKeys
         return new Level(turned.yaw(), turned.pitch(), turned.roll(), keys.map(path -> path.turned(turn)), lines);
     }
 
+    /** The same with what lies at a yaw of the upright picture brought to its front, at all times; radians. */
+    public Level facing(double yawOfPicture) {
+        Rotation turn = Rotation.ofYawPitchRoll(yawOfPicture, 0, 0);
+        Rotation turned = still().times(turn);
+        return new Level(turned.yaw(), turned.pitch(), turned.roll(), keys.map(path -> path.after(turn)), lines);
+    }
+
     public Level withLines(List<LevelLine> drawn) {
         return new Level(yaw, pitch, roll, keys, drawn);
     }

@@ -13,9 +13,6 @@ import java.util.Optional;
  * @param bitRateKbps mean bit rate; absent where a quality is given, or the codec has neither
  */
 public record Coding(VideoCodec codec, Optional<String> preset, Optional<Integer> crf, Optional<Integer> bitRateKbps) {
-    public static final List<String> PRESETS =
-            List.of("ultrafast", "superfast", "veryfast", "faster", "fast", "medium", "slow", "slower", "veryslow");
-
     public Coding {
         if (codec.isRated() != preset.isPresent() || codec.isRated() != (crf.isPresent() ^ bitRateKbps.isPresent())) {
             throw new IllegalArgumentException(

@@ -1,5 +1,6 @@
 package foldback.engine.document;
 
+import foldback.core.time.FrameRate;
 import foldback.core.warp.Kernel;
 import foldback.media.ffmpeg.VideoCodec;
 import java.util.Optional;
@@ -12,9 +13,10 @@ import java.util.stream.Collectors;
  * @param height of its picture
  * @param layout what it shows, and to which eyes
  * @param bits of a sample, 8 or 10
+ * @param rate of its frames; absent for the take's own
  * @param encoderThreads part of the document, since another number gives other bytes
  * @param segmentFrames frames of a separately encoded piece; absent to have it chosen by the length of the render
- * @param soundSlot the lens whose sound goes along, if any
+ * @param sound that goes along, if any
  * @param transformed whether colours go through the recipe's transform; else they stay as the footage's
  */
 public record RenderSpec(
@@ -24,9 +26,10 @@ public record RenderSpec(
         Coding coding,
         int bits,
         Kernel kernel,
+        Optional<FrameRate> rate,
         int encoderThreads,
         Optional<Integer> segmentFrames,
-        Optional<String> soundSlot,
+        Optional<Soundtrack> sound,
         boolean transformed) {
     public RenderSpec {
         layout.check(width, height);
@@ -55,9 +58,10 @@ public record RenderSpec(
                 coding,
                 bits,
                 kernel,
+                rate,
                 encoderThreads,
                 Optional.of(frames),
-                soundSlot,
+                sound,
                 transformed);
     }
 

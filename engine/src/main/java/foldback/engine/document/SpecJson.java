@@ -2,7 +2,9 @@ package foldback.engine.document;
 
 import static foldback.engine.form.Forms.flag;
 import static foldback.engine.form.Forms.multiple;
+import static foldback.engine.form.Forms.number;
 import static foldback.engine.form.Forms.oneOf;
+import static foldback.engine.form.Forms.rate;
 import static foldback.engine.form.Forms.text;
 import static foldback.engine.form.Forms.whole;
 
@@ -14,6 +16,7 @@ import foldback.engine.form.object.Document;
 import foldback.engine.form.object.Field;
 import foldback.engine.form.object.ObjectForm;
 import foldback.engine.picture.Eyes;
+import foldback.media.ffmpeg.EncoderSettings;
 import foldback.media.ffmpeg.VideoCodec;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -87,7 +90,7 @@ public final class SpecJson {
         return ObjectForm.of(fields -> {
             var preset = fields.required(
                     "preset",
-                    oneOf(Coding.PRESETS),
+                    oneOf(EncoderSettings.PRESETS),
                     (Coding coding) -> coding.preset().orElseThrow());
             var quality = fields.optional("quality", whole(0, 51), Coding::crf);
             var rate = fields.optional("bit_rate_kbps", whole(100, 1_000_000), Coding::bitRateKbps);
@@ -99,6 +102,37 @@ public final class SpecJson {
     private static ObjectForm<Coding> unrated(VideoCodec codec) {
         return ObjectForm.of(fields -> read -> Coding.unrated(codec));
     }
+
+    private static final ObjectForm<Optional<Soundtrack>> SOUND = ObjectForm.of(fields -> {
+        var slot = fields.optional(
+                "sound_slot",
+                text().described("The lens whose sound goes along; none where nothing is said."),
+                (Optional<Soundtrack> sound) -> sound.map(Soundtrack::slot));
+        var level = fields.unusual(
+                "sound_level_db",
+                number(Soundtrack.LEAST_LEVEL, Soundtrack.MOST_LEVEL)
+                        .described("How much louder it is than it was recorded; what would clip is limited."),
+                0.0,
+                sound -> sound.map(Soundtrack::level).orElse(0.0));
+        var fadeIn = fields.unusual(
+                "sound_fade_in",
+                number(0, Soundtrack.LONGEST_FADE).described("seconds"),
+                0.0,
+                sound -> sound.map(Soundtrack::fadeIn).orElse(0.0));
+        var fadeOut = fields.unusual(
+                "sound_fade_out",
+                number(0, Soundtrack.LONGEST_FADE).described("seconds"),
+                0.0,
+                sound -> sound.map(Soundtrack::fadeOut).orElse(0.0));
+        var place = fields.unusual(
+                "sound_place",
+                oneOf(Soundtrack.Place.class).described("In the film, in a WAV file beside it, or both."),
+                Soundtrack.Place.INSIDE,
+                sound -> sound.map(Soundtrack::place).orElse(Soundtrack.Place.INSIDE));
+        return read -> read.get(slot)
+                .map(lens ->
+                        new Soundtrack(lens, read.get(level), read.get(fadeIn), read.get(fadeOut), read.get(place)));
+    });
 
     public static final Document<RenderSpec> DOCUMENT =
             new Document<>("spec", "Spec", List.of(), ObjectForm.of(fields -> {
@@ -112,6 +146,10 @@ public final class SpecJson {
                 var height = fields.required("height", multiple(2, 32, Canvas.MAX_WIDTH), RenderSpec::height);
                 var bits = fields.assumed("bits", oneOf(8, 10).described("of a sample"), 8, RenderSpec::bits);
                 var kernel = fields.required("kernel", oneOf(Kernel.class), RenderSpec::kernel);
+                var rate = fields.optional(
+                        "rate",
+                        rate().described("Of its frames; the take's own where nothing is said."),
+                        RenderSpec::rate);
                 var threads = fields.required("encoder_threads", whole(1, 64), RenderSpec::encoderThreads);
                 var segment = fields.optional(
                         "segment_frames",
@@ -120,7 +158,7 @@ public final class SpecJson {
                                         "Frames of each separately encoded piece. Left out, it is chosen by the length of "
                                                 + "the render, and a deliverable's document names what was chosen."),
                         RenderSpec::segmentFrames);
-                var sound = fields.optional("sound_slot", text(), RenderSpec::soundSlot);
+                var sound = fields.inline(SOUND, RenderSpec::sound);
                 var transformed = fields.unusual("through_transform", flag(), false, RenderSpec::transformed);
                 return read -> new RenderSpec(
                         read.get(width),
@@ -129,6 +167,7 @@ public final class SpecJson {
                         read.get(coding),
                         read.get(bits),
                         read.get(kernel),
+                        read.get(rate),
                         read.get(threads),
                         read.get(segment),
                         read.get(sound),

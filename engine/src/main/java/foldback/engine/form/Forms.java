@@ -1,5 +1,6 @@
 package foldback.engine.form;
 
+import foldback.core.time.FrameRate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -60,6 +61,11 @@ public final class Forms {
     /** A time of the take, seconds. */
     public static Form<Double> seconds() {
         return exact(-MOST_SECONDS, MOST_SECONDS);
+    }
+
+    public static Form<FrameRate> rate() {
+        return like("[0-9]+(/[0-9]+)?", "frames a second as 25 or 30000/1001")
+                .as(FrameRate::parse, FrameRate::toString);
     }
 
     public static Form<Integer> whole(int least, int most) {

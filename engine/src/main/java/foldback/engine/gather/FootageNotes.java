@@ -66,11 +66,11 @@ public final class FootageNotes {
         return String.format(Locale.ROOT, "%.3f", rate).replaceAll("\\.?0+$", "");
     }
 
-    /** How the rates of a take's clips go with its own; clips that say the same are told once. */
-    public static List<String> rates(Recipe recipe, Take take) {
+    /** How the rates of a take's clips go with one that is asked for; clips that say the same are told once. */
+    public static List<String> rates(FrameRate wanted, Take take) {
         Set<String> notes = new LinkedHashSet<>();
         for (TakeClip clip : take.clips()) {
-            rate(clip.whole().framesPerSecond(), recipe.rate()).ifPresent(notes::add);
+            rate(clip.whole().framesPerSecond(), wanted).ifPresent(notes::add);
         }
         return List.copyOf(notes);
     }

@@ -57,7 +57,7 @@ public final class GatherStage implements Stage {
     public Evidence evidence(StageView view) {
         Take take = view.take();
         List<String> damage = FootageNotes.damage(take, view.tools().get(ClipHealths.class), take.commonSpan());
-        List<String> rates = FootageNotes.rates(view.recipe(), take);
+        List<String> rates = FootageNotes.rates(view.recipe().rate(), take);
         List<String> differing = FootageNotes.settings(take);
         List<String> reasons = new ArrayList<>(damage);
         reasons.addAll(rates);

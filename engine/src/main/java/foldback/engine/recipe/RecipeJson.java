@@ -1,16 +1,14 @@
 package foldback.engine.recipe;
 
-import static foldback.engine.form.Forms.like;
 import static foldback.engine.form.Forms.list;
+import static foldback.engine.form.Forms.rate;
 import static foldback.engine.form.Forms.set;
 import static foldback.engine.form.Forms.text;
 
 import foldback.core.recipe.Recipe;
 import foldback.core.recipe.section.Sections;
-import foldback.core.time.FrameRate;
 import foldback.engine.document.ClipJson;
 import foldback.engine.document.SectionForm;
-import foldback.engine.form.Form;
 import foldback.engine.form.object.Document;
 import foldback.engine.form.object.FieldValues;
 import foldback.engine.form.object.Fields;
@@ -23,12 +21,9 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** Recipes as JSON: the take's rate and clips, and a section for each stage that decides something. */
 public final class RecipeJson {
-    private static final Form<FrameRate> RATE =
-            like("[0-9]+(/[0-9]+)?", "frames a second as 25 or 30000/1001").as(FrameRate::parse, FrameRate::toString);
-
     public static final Document<Recipe> DOCUMENT =
             new Document<>("recipe", "Recipe", RecipeUpgrade.STEPS, ObjectForm.of(fields -> {
-                var rate = fields.required("rate", RATE, Recipe::rate);
+                var rate = fields.required("rate", rate(), Recipe::rate);
                 var clips = fields.required("clips", list(ClipJson.FORM, 1, Integer.MAX_VALUE), Recipe::clips);
                 List<BiFunction<FieldValues, Sections, Sections>> parts = sections(fields);
                 var left = fields.unusual(

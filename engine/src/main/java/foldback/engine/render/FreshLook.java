@@ -34,7 +34,7 @@ final class FreshLook {
     FreshLook(RenderJob job, Path folder) {
         this.job = job;
         this.folder = folder;
-        long group = EncoderSettings.twoSeconds(job.recipe().rate());
+        long group = EncoderSettings.twoSeconds(job.rate());
         long frames = job.frames();
         looks = LongStream.of(0, frames / 2 / group * group, (frames - 1) / group * group)
                 .distinct()
@@ -82,7 +82,7 @@ final class FreshLook {
                                 Locale.ROOT,
                                 "The result is not what was asked: at %.2f s it shows something else than was stitched"
                                         + " (%.0f code values apart). Start it again.",
-                                job.recipe().rate().secondsOf(number),
+                                job.rate().secondsOf(number),
                                 apart));
             }
             worst = Math.max(worst, apart);

@@ -136,13 +136,13 @@ final class PieceWork implements AutoCloseable {
         return new EncoderSettings(
                 job.spec().width(),
                 job.spec().height(),
-                job.recipe().rate(),
+                job.rate(),
                 maker.format(),
                 maker.tags(),
                 job.spec().coding().preset().orElse(""),
                 job.spec().coding().rateControl(),
                 job.spec().encoderThreads(),
-                EncoderSettings.twoSeconds(job.recipe().rate()),
+                EncoderSettings.twoSeconds(job.rate()),
                 job.spec().codec());
     }
 

@@ -29,15 +29,16 @@ final class Publication {
 
     /**
      * @param folder of the job's work
+     * @param note names the file in the folder that says which file bears the name
      * @param out the name to be given
      * @param key of the job: with the name it gives the file beside {@code out} a name that nobody else uses
      */
-    Publication(Path folder, Path out, String key) {
-        this(folder, out, key, Files::createLink);
+    Publication(Path folder, String note, Path out, String key) {
+        this(folder, note, out, key, Files::createLink);
     }
 
-    Publication(Path folder, Path out, String key, Naming naming) {
-        this.note = folder.resolve("published");
+    Publication(Path folder, String note, Path out, String key, Naming naming) {
+        this.note = folder.resolve(note);
         this.out = out;
         this.part = out.resolveSibling("." + ContentHash.ofText(key + out).substring(0, 16) + ".part");
         this.naming = naming;

@@ -4,6 +4,7 @@ import foldback.core.finish.ColourTransform;
 import foldback.core.framing.Framing;
 import foldback.core.recipe.Recipe;
 import foldback.core.stitch.weight.Meeting;
+import foldback.core.time.FrameRate;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
 import foldback.engine.document.Layout;
@@ -59,12 +60,13 @@ public record RenderJob(
                     covered.from(),
                     covered.to()));
         }
-        long frames = recipe.rate().framesIn(span.seconds());
+        FrameRate rate = spec.rate().orElse(recipe.rate());
+        long frames = rate.framesIn(span.seconds());
         if (frames == 0) {
             throw new IllegalArgumentException("The range holds no frame.");
         }
         if (spec.segmentFrames().isEmpty()) {
-            spec = spec.withSegmentFrames(pieceFrames(frames, EncoderSettings.twoSeconds(recipe.rate())));
+            spec = spec.withSegmentFrames(pieceFrames(frames, EncoderSettings.twoSeconds(rate)));
         }
         if (spec.transformed() && transform.isEmpty()) {
             throw new IllegalArgumentException(
@@ -76,10 +78,12 @@ public record RenderJob(
                     "The take has no lens for each eye: choose a layout of one picture, or say"
                             + " in Depth which lens serves which eye.");
         }
-        spec.soundSlot().ifPresent(slot -> {
-            if (recipe.clips().stream().noneMatch(clip -> clip.slot().equals(slot))) {
-                throw new IllegalArgumentException("'sound_slot' names lens '" + slot + "', which the take has not.");
+        spec.sound().ifPresent(sound -> {
+            if (recipe.clips().stream().noneMatch(clip -> clip.slot().equals(sound.slot()))) {
+                throw new IllegalArgumentException(
+                        "'sound_slot' names lens '" + sound.slot() + "', which the take has not.");
             }
+            sound.checkFits(span.seconds());
         });
     }
 
@@ -93,8 +97,13 @@ public record RenderJob(
         return take.showing(recipe);
     }
 
+    /** Of the file's frames. */
+    public FrameRate rate() {
+        return spec.rate().orElse(recipe.rate());
+    }
+
     public long frames() {
-        return recipe.rate().framesIn(span.seconds());
+        return rate().framesIn(span.seconds());
     }
 
     public int segments() {
@@ -116,7 +125,7 @@ public record RenderJob(
 
     /** Take time of an output frame, seconds. */
     double timeOf(long frame) {
-        return span.from() + recipe.rate().secondsOf(frame);
+        return span.from() + rate().secondsOf(frame);
     }
 
     /** What its pictures are to be. */

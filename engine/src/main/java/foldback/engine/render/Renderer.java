@@ -1,8 +1,6 @@
 package foldback.engine.render;
 
-import foldback.core.recipe.ClipRef;
 import foldback.core.run.Run;
-import foldback.engine.take.TakeClip;
 import foldback.media.ChildKilledException;
 import foldback.media.Folders;
 import foldback.media.MediaException;
@@ -153,17 +151,18 @@ public final class Renderer {
 
     private Verified renderHeld(RenderJob job, Pieces pieces, Path folder, Path out, Run run)
             throws IOException, InterruptedException {
-        Publication publication = new Publication(folder, out, job.key());
+        Publication publication = publication(job, folder, out);
         if (publication.isDone()) {
             return Verified.check(out, job, DamageNotes.ofAll(folder), Verified.Comparison.NONE);
         }
         publication.refuseWhereTaken();
+        new FilmSound(job, folder).refuseWhereTaken(out);
         Files.createDirectories(out.toAbsolutePath().getParent());
         try (PieceWork work = new PieceWork(job, pieces, folder, 0, threads, niceness)) {
             for (int attempt = 1; ; attempt++) {
                 makeAll(job, pieces, work, run);
                 try {
-                    return assemble(job, pieces, folder, publication, work);
+                    return assemble(job, pieces, folder, out, work);
                 } catch (NoRoomException | ChildKilledException notThePieces) {
                     throw notThePieces;
                 } catch (MediaException wrong) {
@@ -173,6 +172,10 @@ public final class Renderer {
                 }
             }
         }
+    }
+
+    private static Publication publication(RenderJob job, Path folder, Path out) {
+        return new Publication(folder, "published", out, job.key());
     }
 
     /** Makes what is missing and waits for what others make of it; what they leave behind is taken over. */
@@ -186,30 +189,13 @@ public final class Renderer {
         }
     }
 
-    private static Verified assemble(RenderJob job, Pieces pieces, Path folder, Publication publication, PieceWork work)
+    private static Verified assemble(RenderJob job, Pieces pieces, Path folder, Path out, PieceWork work)
             throws IOException, InterruptedException {
-        Optional<Path> sound = Optional.empty();
-        if (job.spec().soundSlot().isPresent()) {
-            TakeClip clip = job.take().clips().stream()
-                    .filter(c -> c.ref().slot().equals(job.spec().soundSlot().get()))
-                    .findFirst()
-                    .orElseThrow();
-            if (!clip.info().audio().isEmpty()) {
-                ClipRef ref = clip.ref();
-                Path file = folder.resolve("sound.mp4");
-                Joiner.cutSound(
-                        clip.file(),
-                        clip.index().pts()[0],
-                        ref.clipTime(job.span().from()),
-                        ref.secondInTake(),
-                        job.recipe().rate().secondsOf(job.frames()),
-                        file);
-                sound = Optional.of(file);
-            }
-        }
+        FilmSound sound = new FilmSound(job, folder);
+        Publication publication = publication(job, folder, out);
         String container = job.spec().codec().container();
         Path joined = folder.resolve("joined." + container);
-        Joiner.join(pieces.all(), sound, container, joined);
+        Joiner.join(pieces.all(), sound.writeInside(), container, joined);
         Path part = publication.part();
         try {
             Files.deleteIfExists(part);
@@ -220,6 +206,7 @@ public final class Renderer {
                     job,
                     DamageNotes.ofAll(folder),
                     (index, video) -> Optional.of(look.worst(part, index, video, work::frame)));
+            sound.publishBeside(out);
             publication.publish();
             return verified;
         } finally {

@@ -106,7 +106,7 @@ public record Verified(
         require(file, "width", video.width(), job.spec().width());
         require(file, "height", video.height(), job.spec().height());
         require(file, "bits", video.format().bits(), job.spec().bits());
-        double wanted = job.recipe().rate().secondsOf(job.frames());
+        double wanted = job.rate().secondsOf(job.frames());
         if (Math.abs(info.durationSeconds() - wanted) > SECONDS_APART) {
             throw new MediaException(
                     file,

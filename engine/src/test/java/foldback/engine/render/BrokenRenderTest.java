@@ -153,7 +153,7 @@ class BrokenRenderTest {
         };
         for (Publication.Naming naming : List.<Publication.Naming>of(Files::createLink, none)) {
             Path out = folder.resolve("named.mp4");
-            Publication publication = new Publication(work, out, "0".repeat(64), naming);
+            Publication publication = new Publication(work, "published", out, "0".repeat(64), naming);
             Files.writeString(publication.part(), "finished");
             publication.refuseWhereTaken();
             publication.publish();

@@ -12,6 +12,7 @@ import foldback.engine.DemoTake;
 import foldback.engine.document.Coding;
 import foldback.engine.document.Layout;
 import foldback.engine.document.RenderSpec;
+import foldback.engine.document.Soundtrack;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.media.ffmpeg.MediaInfo;
@@ -40,9 +41,10 @@ class CodecRenderTest {
                 codec.isRated() ? Coding.ofQuality(codec, "ultrafast", 24) : Coding.unrated(codec),
                 bits,
                 Kernel.QUICK,
+                Optional.empty(),
                 2,
                 Optional.of(10),
-                Optional.of("A"),
+                Optional.of(Soundtrack.of("A")),
                 false);
     }
 
@@ -58,7 +60,7 @@ class CodecRenderTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"H264, 10", "H265, 8", "H265, 10", "PRORES_422, 10", "PRORES_422_HQ, 10"})
+    @CsvSource({"H264, 10", "H265, 8", "H265, 10", "AV1, 8", "AV1, 10", "PRORES_422, 10", "PRORES_422_HQ, 10"})
     void aFileIsWhatItsSpecSaysAndTheSameAgain(VideoCodec codec, int bits) throws Exception {
         Path file = rendered(codec, bits, 2);
         MediaInfo.Video video = MediaProbe.probe(file).video().orElseThrow();

@@ -11,6 +11,7 @@ import foldback.engine.DemoTake;
 import foldback.engine.document.Coding;
 import foldback.engine.document.Layout;
 import foldback.engine.document.RenderSpec;
+import foldback.engine.document.Soundtrack;
 import foldback.engine.picture.Eyes;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
@@ -34,9 +35,10 @@ class EyesRenderTest {
                 Coding.ofQuality(VideoCodec.H264, "ultrafast", 24),
                 8,
                 Kernel.QUICK,
+                Optional.empty(),
                 1,
                 Optional.of(10),
-                Optional.of("A"),
+                Optional.of(Soundtrack.of("A")),
                 false);
     }
 

@@ -73,6 +73,7 @@ class FramedRenderTest {
                 Coding.ofQuality(VideoCodec.H264, "ultrafast", 0),
                 8,
                 Kernel.FINE,
+                Optional.empty(),
                 1,
                 Optional.of(10),
                 Optional.empty(),

@@ -8,8 +8,12 @@ import foldback.core.picture.Frame;
 import foldback.core.picture.PixelFormat;
 import foldback.core.recipe.Recipe;
 import foldback.core.run.Run;
+import foldback.core.time.FrameRate;
 import foldback.core.time.TimeSpan;
 import foldback.engine.DemoTake;
+import foldback.engine.document.Coding;
+import foldback.engine.document.RenderSpec;
+import foldback.engine.document.Soundtrack;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.Take;
 import foldback.media.ContentHash;
@@ -17,8 +21,11 @@ import foldback.media.MediaException;
 import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
+import foldback.media.ffmpeg.VideoCodec;
+import foldback.media.process.Children;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
@@ -55,6 +62,96 @@ class RendererTest {
         try (Stream<Path> left = Files.list(work())) {
             assertThat(left).as("pieces are gone").isEmpty();
         }
+    }
+
+    /** The same, lossless, so that equal pictures are told by their bytes. */
+    private RenderJob with(RenderJob job, Optional<FrameRate> rate, Optional<Soundtrack> sound) {
+        RenderSpec spec = job.spec();
+        return new RenderJob(
+                job.recipe(),
+                new RenderSpec(
+                        spec.width(),
+                        spec.height(),
+                        spec.layout(),
+                        Coding.ofQuality(VideoCodec.H264, "ultrafast", 0),
+                        spec.bits(),
+                        spec.kernel(),
+                        rate,
+                        spec.encoderThreads(),
+                        spec.segmentFrames(),
+                        sound,
+                        spec.transformed()),
+                job.take(),
+                job.span(),
+                job.transform());
+    }
+
+    /** Of each of a file's frames, whether it shows the same as the one before. */
+    private static List<Boolean> repeated(Path file) throws Exception {
+        String hashes = Children.run(
+                        List.of("ffmpeg", "-v", "error", "-i", file.toString(), "-map", "0:v", "-f", "framemd5", "-"))
+                .output();
+        List<Boolean> repeated = new ArrayList<>();
+        String before = "";
+        for (String line : hashes.lines().filter(line -> !line.startsWith("#")).toList()) {
+            String hash = line.substring(line.lastIndexOf(','));
+            repeated.add(hash.equals(before));
+            before = hash;
+        }
+        return repeated;
+    }
+
+    @Test
+    void anotherRateShowsFramesAgainOrLeavesThemOut() throws Exception {
+        RenderJob own = job(0, 0.4, 8, Optional.empty());
+        Path twice = folder.resolve("twice.mp4");
+        Verified verified = new Renderer(2, 0)
+                .render(with(own, Optional.of(new FrameRate(50, 1)), Optional.empty()), work(), twice, Run.QUIET);
+        assertThat(verified.frames()).isEqualTo(20);
+        assertThat(verified.seconds()).isCloseTo(0.4, within(0.01));
+        assertThat(MediaProbe.probe(twice).video().orElseThrow().framesPerSecond())
+                .isEqualTo(50);
+        List<Boolean> repeated = repeated(twice);
+        for (int i = 0; i < repeated.size(); i++) {
+            assertThat(repeated.get(i)).as("frame " + i).isEqualTo(i % 2 == 1);
+        }
+        Path fewer = folder.resolve("fewer.mp4");
+        RenderJob slow = with(own, Optional.of(new FrameRate(10, 1)), Optional.empty());
+        assertThat(new Renderer(2, 0).render(slow, work(), fewer, Run.QUIET).frames())
+                .isEqualTo(4);
+        assertThat(repeated(fewer)).containsOnly(false);
+    }
+
+    @Test
+    void soundGoesBesideTheFilmWhereThatIsAsked() throws Exception {
+        Path out = folder.resolve("film.mp4");
+        Soundtrack beside = new Soundtrack("A", 3, 0.1, 0.2, Soundtrack.Place.BESIDE);
+        RenderJob job = with(job(0.4, 1.4, 8, Optional.empty()), Optional.empty(), Optional.of(beside));
+        assertThat(RenderSpec.read(job.spec().write())).isEqualTo(job.spec());
+        assertThat(new Renderer(2, 0).render(job, work(), out, Run.QUIET).sound())
+                .isEqualTo("none");
+        MediaInfo sound = MediaProbe.probe(folder.resolve("film.wav"));
+        assertThat(sound.audio().get(0).codec()).isEqualTo("pcm_s24le");
+        assertThat(sound.durationSeconds()).isEqualTo(1.0);
+
+        Files.delete(out);
+        assertThatThrownBy(() -> new Renderer(2, 0).render(job, work(), out, Run.QUIET))
+                .hasMessageContaining("film.wav exists already");
+        Soundtrack both = new Soundtrack("A", 0, 0, 0, Soundtrack.Place.BOTH);
+        Path other = folder.resolve("both.mp4");
+        assertThat(new Renderer(2, 0)
+                        .render(with(job, Optional.empty(), Optional.of(both)), work(), other, Run.QUIET)
+                        .sound())
+                .isEqualTo("aac");
+        assertThat(folder.resolve("both.wav")).exists();
+    }
+
+    @Test
+    void fadesThatDoNotFitAreRefused() {
+        Soundtrack tooLong = new Soundtrack("A", 0, 0.6, 0.6, Soundtrack.Place.INSIDE);
+        assertThatThrownBy(() -> with(job(0.4, 1.4, 8, Optional.empty()), Optional.empty(), Optional.of(tooLong)))
+                .hasMessage(
+                        "The sound fades for 1.20 s, and the range lasts 1.00 s: shorten the fades or take a longer range.");
     }
 
     @Test

@@ -75,6 +75,7 @@ class SamePixelsTest {
                 Coding.ofQuality(VideoCodec.H264, "ultrafast", 0),
                 8,
                 kernel,
+                Optional.empty(),
                 1,
                 Optional.of(10),
                 Optional.empty(),

@@ -67,6 +67,7 @@ class TransformedRenderTest {
                 Coding.ofQuality(plain.codec(), "ultrafast", 8),
                 8,
                 plain.kernel(),
+                Optional.empty(),
                 1,
                 plain.segmentFrames(),
                 Optional.empty(),

@@ -10,7 +10,7 @@ import java.util.List;
  *
  * @param threads of the encoder: another number gives other bytes
  * @param group frames from one key frame to the next at the most
- * @param preset of the encoder, where its codec has presets
+ * @param preset of the encoder, one of {@link #PRESETS} where its codec has presets
  * @param rateControl FFmpeg's arguments for quality or bit rate; none where its codec has neither
  */
 public record EncoderSettings(
@@ -24,6 +24,10 @@ public record EncoderSettings(
         int threads,
         int group,
         VideoCodec codec) {
+
+    /** From the fastest to the one that makes the smallest files. */
+    public static final List<String> PRESETS =
+            List.of("ultrafast", "superfast", "veryfast", "faster", "fast", "medium", "slow", "slower", "veryslow");
 
     /** Groups of two seconds, as deliverables have them. */
     public static int twoSeconds(FrameRate rate) {

@@ -45,6 +45,7 @@ public final class FrameWriter implements AutoCloseable {
                         settings.rate().toString())
                 .add("-color_range", range(settings.tags()))
                 .add("-i", "pipe:0", "-vf", tagged(settings.tags()))
+                .add("-c:v", settings.codec().encoderName())
                 .add(settings.codec().encoder(settings))
                 .add(settings.rateControl())
                 .add("-threads", Integer.toString(settings.threads()))

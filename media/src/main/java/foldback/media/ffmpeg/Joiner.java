@@ -9,38 +9,12 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 
-/** Cuts sound and joins encoded pieces into one file without encoding the picture again. */
+/** Joins encoded pieces into one file without encoding the picture again. */
 public final class Joiner {
-    private static final int SOUND_RATE = 48000;
-
     private Joiner() {}
-
-    /**
-     * Encodes a span of a clip's first sound stream as AAC, 48 kHz, cut to the sample and silent outside the clip.
-     *
-     * @param videoStart where the clip's first frame lies in the file's time, seconds
-     * @param from of the span after the clip's first frame, seconds of the clip's clock; may be negative
-     * @param stretch how long the clip's second is to be
-     * @param seconds of the result
-     */
-    public static void cutSound(Path clip, double videoStart, double from, double stretch, double seconds, Path out) {
-        long samples = Math.round(seconds * SOUND_RATE);
-        String filter = Arguments.soundFrom(SOUND_RATE, videoStart + from)
-                + Arguments.soundStretched(SOUND_RATE, stretch)
-                + String.format(Locale.ROOT, ",apad=whole_len=%d,atrim=end_sample=%d", samples, samples);
-        run(
-                out,
-                Arguments.ffmpeg()
-                        .add("-copyts")
-                        .guardedInput(clip)
-                        .add("-map", "0:a:0", "-vn", "-af", filter, "-c:a", "aac", "-b:a", "192k")
-                        .add("-fflags", "+bitexact", "-flags:a", "+bitexact", "-f", "mp4")
-                        .output(out));
-    }
 
     /**
      * Joins pieces of equal settings, in order, and lays the sound beside.
@@ -77,7 +51,8 @@ public final class Joiner {
         }
     }
 
-    private static void run(Path out, Arguments arguments) {
+    /** Has a file written by FFmpeg. */
+    static void run(Path out, Arguments arguments) {
         try {
             Children.Outcome outcome = Children.run(arguments.list());
             if (outcome.code() > Child.SIGNALLED) {

@@ -5,53 +5,71 @@ import java.util.List;
 /** How pictures are encoded. All of them give the same bytes for the same frames and settings. */
 public enum VideoCodec {
     /** Plays everywhere. */
-    H264("H.264", "h264", "mp4", List.of(8, 10)) {
+    H264("H.264", "h264", "libx264", "mp4", List.of(8, 10)) {
         @Override
         List<String> encoder(EncoderSettings settings) {
-            return List.of("-c:v", "libx264", "-preset", settings.preset(), "-x264-params", "open-gop=0");
+            return List.of("-preset", settings.preset(), "-x264-params", "open-gop=0");
         }
     },
     /** Half as large as H.264 for the same look, and slower to make. */
-    H265("H.265", "hevc", "mp4", List.of(8, 10)) {
+    H265("H.265", "hevc", "libx265", "mp4", List.of(8, 10)) {
         @Override
         List<String> encoder(EncoderSettings settings) {
             // Frames encoded beside each other would make the bytes depend on the machine's number of cores.
             String fixed = "open-gop=0:info=0:frame-threads=1:pools=" + settings.threads() + ":log-level=error";
-            return List.of("-c:v", "libx265", "-preset", settings.preset(), "-x265-params", fixed, "-tag:v", "hvc1");
+            return List.of("-preset", settings.preset(), "-x265-params", fixed, "-tag:v", "hvc1");
+        }
+    },
+    /** Half as large again, and newer players alone show it. */
+    AV1("AV1", "av1", "libsvtav1", "mp4", List.of(8, 10)) {
+        @Override
+        List<String> encoder(EncoderSettings settings) {
+            int speed = FASTEST_AV1 - EncoderSettings.PRESETS.indexOf(settings.preset());
+            return List.of("-preset", Integer.toString(speed), "-svtav1-params", "lp=" + settings.threads());
         }
     },
     /** For other programs to work on: each frame by itself, ten bits, twice the colour of the others. */
-    PRORES_422("ProRes 422", "prores", "mov", List.of(10)) {
+    PRORES_422("ProRes 422", "prores", "prores_ks", "mov", List.of(10)) {
         @Override
         List<String> encoder(EncoderSettings settings) {
             return prores(2);
         }
     },
     /** The same with half as many bytes again. */
-    PRORES_422_HQ("ProRes 422 HQ", "prores", "mov", List.of(10)) {
+    PRORES_422_HQ("ProRes 422 HQ", "prores", "prores_ks", "mov", List.of(10)) {
         @Override
         List<String> encoder(EncoderSettings settings) {
             return prores(3);
         }
     };
 
+    /** Its encoder numbers presets, from the slowest. */
+    private static final int FASTEST_AV1 = 12;
+
     private final String words;
     private final String probed;
+    private final String encoderName;
     private final String container;
     private final List<Integer> bits;
 
-    VideoCodec(String words, String probed, String container, List<Integer> bits) {
+    VideoCodec(String words, String probed, String encoderName, String container, List<Integer> bits) {
         this.words = words;
         this.probed = probed;
+        this.encoderName = encoderName;
         this.container = container;
         this.bits = bits;
     }
 
     private static List<String> prores(int profile) {
-        return List.of("-c:v", "prores_ks", "-profile:v", Integer.toString(profile));
+        return List.of("-profile:v", Integer.toString(profile));
     }
 
-    /** FFmpeg's arguments that choose and set the encoder. */
+    /** How FFmpeg calls its encoder. */
+    String encoderName() {
+        return encoderName;
+    }
+
+    /** FFmpeg's arguments that set the encoder. */
     abstract List<String> encoder(EncoderSettings settings);
 
     /** Its name for people. */
@@ -76,7 +94,7 @@ public enum VideoCodec {
 
     /** Whether a quality or a bit rate is chosen, and a preset; else its kind says how large it is. */
     public boolean isRated() {
-        return this == H264 || this == H265;
+        return this == H264 || this == H265 || this == AV1;
     }
 
     /** The pixel layout that it stores canvases of a format in. */

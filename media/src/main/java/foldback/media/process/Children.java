@@ -45,7 +45,10 @@ public final class Children {
             full.addAll(List.of("nice", "-n", Integer.toString(niceness)));
         }
         full.addAll(command);
-        Child child = new Child(new ProcessBuilder(full).start(), listener, ended);
+        ProcessBuilder builder = new ProcessBuilder(full);
+        // One of FFmpeg's encoders tells its settings on the channel of errors otherwise.
+        builder.environment().put("SVT_LOG", "1");
+        Child child = new Child(builder.start(), listener, ended);
         RUNNING.add(child);
         return child;
     }

@@ -47,7 +47,7 @@ final class Mp4Box {
         int headLength = switch (type) {
             case "moov", "trak", "mdia", "minf", "stbl" -> 0;
             case "stsd" -> 8;
-            case "avc1", "hvc1", "hev1", "avc3", "apcn", "apch" -> 78;
+            case "avc1", "hvc1", "hev1", "avc3", "av01", "apcn", "apch" -> 78;
             default -> body.length;
         };
         headLength = Math.min(headLength, body.length);

@@ -12,6 +12,7 @@ import foldback.media.JpegWriter;
 import foldback.media.ffmpeg.EncoderSettings;
 import foldback.media.ffmpeg.FrameWriter;
 import foldback.media.ffmpeg.Joiner;
+import foldback.media.ffmpeg.SoundCut;
 import foldback.media.ffmpeg.VideoCodec;
 import foldback.media.log.LogTable;
 import foldback.sim.film.TakePlan.Recording;
@@ -136,7 +137,7 @@ public final class Filmer {
                         1,
                         take.seed() + number));
         Files.write(wave, SoundScape.wave(samples));
-        Joiner.cutSound(wave, 0, 0, 1, recording.seconds(), sound);
+        SoundCut.plain(wave, 0, 0, 1, recording.seconds()).writeAac(sound);
         Path whole = folder.resolve(name + ".part.mp4");
         Joiner.join(List.of(video), Optional.of(sound), VideoCodec.H264.container(), whole);
         Files.move(whole, clip);

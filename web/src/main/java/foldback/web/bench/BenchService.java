@@ -90,7 +90,8 @@ class BenchService {
                 .map(clip -> FrameRate.ofFootage(clip.whole().frameRate()))
                 .distinct()
                 .toList();
-        boolean other = rates.size() == 1 && !FootageNotes.rates(recipe, take).isEmpty();
+        boolean other =
+                rates.size() == 1 && !FootageNotes.rates(recipe.rate(), take).isEmpty();
         return other ? rates.get(0).toString() : null;
     }
 

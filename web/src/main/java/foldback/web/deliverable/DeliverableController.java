@@ -71,6 +71,13 @@ class DeliverableController {
         return deliverables.addAll(asked);
     }
 
+    /** One that is there once more, with what is to be other. */
+    @PostMapping("/api/deliverables/{id}/again")
+    @ResponseBody
+    DeliverableView again(@PathVariable Long id, @RequestBody Again asked) {
+        return deliverables.again(id, asked);
+    }
+
     @PostMapping("/api/deliverables/estimate")
     @ResponseBody
     Estimator.Estimate estimate(@RequestBody List<Ordered> asked) {

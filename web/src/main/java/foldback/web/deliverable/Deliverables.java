@@ -1,16 +1,20 @@
 package foldback.web.deliverable;
 
+import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
 import foldback.core.time.TimeSpan;
 import foldback.engine.document.Asked;
 import foldback.engine.document.RenderSpec;
+import foldback.engine.document.Soundtrack;
 import foldback.engine.gather.ClipHealths;
 import foldback.engine.gather.FootageNotes;
+import foldback.engine.render.FilmSound;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
 import foldback.engine.seam.TakeSeams;
 import foldback.engine.take.Take;
+import foldback.media.ffmpeg.Encoders;
 import foldback.media.ffmpeg.VideoCodec;
 import foldback.web.FoldbackProperties;
 import foldback.web.page.NotFoundException;
@@ -23,9 +27,11 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
@@ -94,20 +100,44 @@ public class Deliverables {
 
     /** A name that is free: the wanted one, or with a number behind. */
     @Transactional(readOnly = true)
-    String freeName(String wanted, VideoCodec codec) {
-        return FileNames.free(wanted, codec, this::isTaken);
+    String freeName(String wanted, RenderSpec spec) {
+        return FileNames.free(wanted, spec.codec(), name -> isTaken(name, spec));
     }
 
-    /** A file's name that is wanted. */
-    record Wanted(String name, VideoCodec codec) {}
+    /**
+     * A file's name that is wanted.
+     *
+     * @param beside the ending of a file that goes beside it, if one does
+     */
+    record Wanted(String name, VideoCodec codec, Optional<String> beside) {
+        Wanted {
+            beside = beside == null ? Optional.empty() : beside;
+        }
+    }
+
+    private static Optional<String> besides(RenderSpec spec) {
+        return spec.sound().filter(Soundtrack::isBeside).map(sound -> FilmSound.ENDING);
+    }
 
     /** Names that are free, of several files that are wanted at once. */
     @Transactional(readOnly = true)
     List<String> freeNames(List<Wanted> wanted) {
         List<String> names = new ArrayList<>();
-        wanted.forEach(file ->
-                names.add(FileNames.free(file.name(), file.codec(), name -> names.contains(name) || isTaken(name))));
+        wanted.forEach(file -> names.add(FileNames.free(
+                file.name(),
+                file.codec(),
+                name -> isTaken(name, file.beside(), one -> names.contains(one) || isTaken(one)))));
         return names;
+    }
+
+    private boolean isTaken(String name, RenderSpec spec) {
+        return isTaken(name, besides(spec), this::isTaken);
+    }
+
+    /** Whether a name is taken, or that of what goes beside it is. */
+    private static boolean isTaken(String name, Optional<String> beside, Predicate<String> taken) {
+        return taken.test(name)
+                || beside.isPresent() && FileNames.alike(name, beside.get()).anyMatch(taken);
     }
 
     private boolean isTaken(String name) {
@@ -120,12 +150,39 @@ public class Deliverables {
     DeliverableView add(Long takeId, NewDeliverable asked) {
         FileNames.check(asked.name());
         Revision revision = recipes.revision(takeId, asked.base());
-        RenderJob job = job(revision, asked);
+        return add(takeId, revision, asked.name(), job(revision, asked));
+    }
+
+    /** Puts a deliverable into the queue once more, with what is to be other. */
+    @Transactional
+    DeliverableView again(Long id, Again asked) {
+        FileNames.check(asked.name());
+        Deliverable row = row(id);
+        RenderSpec spec = asked.spec() == null
+                ? RenderSpec.read(row.spec())
+                : RenderSpec.read(JSON.writeValueAsString(asked.spec()));
+        if (asked.facing() != 0 && spec.framing().isPresent()) {
+            throw new IllegalArgumentException(
+                    "A framing has a path of its own, which a turned front would bend: change it in Framing.");
+        }
+        double turned = Math.toRadians(asked.facing());
+        Revision revision = recipes.aside(
+                row.revisionId(),
+                recipe -> asked.facing() == 0
+                        ? recipe
+                        : recipe.with(Level.SECTION, recipe.level().facing(turned)),
+                String.format(
+                        Locale.ROOT, "Turn the front by %.0f\u00b0 for \u201c%s\u201d", asked.facing(), asked.name()));
+        return add(row.takeId(), revision, asked.name(), job(revision.read(), spec, row.span()));
+    }
+
+    private DeliverableView add(Long takeId, Revision revision, String wanted, RenderJob job) {
         VideoCodec codec = job.spec().codec();
-        String name = FileNames.of(asked.name(), codec);
-        if (isTaken(name)) {
+        Encoders.require(codec);
+        String name = FileNames.of(wanted, codec);
+        if (isTaken(name, job.spec())) {
             throw new IllegalArgumentException("There is a deliverable named '" + name
-                    + "' already. Choose another name, for example '" + freeName(name, codec) + "'.");
+                    + "' already. Choose another name, for example '" + freeName(name, job.spec()) + "'.");
         }
         Deliverable row = claimed(new Deliverable(
                 takeId, revision.id(), name, job.spec().write(), job.span(), job.frames(), clock.instant()));
@@ -180,7 +237,7 @@ public class Deliverables {
     private Estimator.Estimate estimate(Long takeId, NewDeliverable asked) {
         RenderJob job = job(recipes.revision(takeId, asked.base()), asked);
         return estimator
-                .of(takeId, job.spec(), job.frames(), job.recipe().rate().perSecond())
+                .of(takeId, job.spec(), job.frames(), job.rate().perSecond())
                 .warning(warnings(job));
     }
 
@@ -188,8 +245,9 @@ public class Deliverables {
     private List<String> warnings(RenderJob job) {
         Take shown = job.take().showing(job.recipe());
         List<String> notes = new ArrayList<>(FootageNotes.damage(shown, healths, job.span()));
-        notes.addAll(FootageNotes.rates(job.recipe(), shown));
+        notes.addAll(FootageNotes.rates(job.rate(), shown));
         notes.addAll(FootageNotes.settings(shown));
+        notes.addAll(PlayingNotes.of(job.spec()));
         FootageNotes.size(job.recipe(), shown, job.target().canvas()).ifPresent(notes::add);
         return notes.stream()
                 .map(note -> Character.toUpperCase(note.charAt(0)) + note.substring(1) + ".")
@@ -246,10 +304,7 @@ public class Deliverables {
         Deliverable row = row(id);
         if (STARTABLE.contains(row.state())) {
             boolean holdsItsName = row.state() == Deliverable.State.PAUSED;
-            row.retry(
-                    holdsItsName
-                            ? row.name()
-                            : freeName(row.name(), RenderSpec.read(row.spec()).codec()));
+            row.retry(holdsItsName ? row.name() : freeName(row.name(), RenderSpec.read(row.spec())));
             claimed(row);
             queue.add(id);
         }
@@ -265,11 +320,7 @@ public class Deliverables {
     @Transactional(readOnly = true)
     long bytesExpected(Long id, RenderJob job) {
         return estimator
-                .of(
-                        row(id).takeId(),
-                        job.spec(),
-                        job.frames(),
-                        job.recipe().rate().perSecond())
+                .of(row(id).takeId(), job.spec(), job.frames(), job.rate().perSecond())
                 .bytes();
     }
 

@@ -3,6 +3,7 @@ package foldback.web.deliverable;
 import foldback.media.ffmpeg.VideoCodec;
 import java.util.Arrays;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 
 /** Names of deliverables as files: they end as their codec's container does. */
 final class FileNames {
@@ -47,6 +48,16 @@ final class FileNames {
             name = stem + " " + n + "." + codec.container();
         }
         return name;
+    }
+
+    /** What else a file that goes beside another may get in the way of: the same with its own ending, and with those of other codecs. */
+    static Stream<String> alike(String name, String ending) {
+        String stem = stem(name);
+        return Stream.concat(
+                        Stream.of(ending), Arrays.stream(VideoCodec.values()).map(codec -> "." + codec.container()))
+                .distinct()
+                .map(other -> stem + other)
+                .filter(other -> !other.equals(name));
     }
 
     private static String stem(String name) {

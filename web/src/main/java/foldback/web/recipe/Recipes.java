@@ -9,6 +9,7 @@ import foldback.web.project.TakeRow;
 import java.time.Clock;
 import java.util.Optional;
 import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -127,7 +128,9 @@ public class Recipes {
     public Head redo(Long takeId, int base) {
         TakeRow take = takes.lock(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
         Revision head = expect(take, base, "Redo");
-        revisions.findFirstByParentIdOrderByNumberDesc(head.id()).ifPresent(child -> take.moveHead(child.id()));
+        revisions
+                .findFirstByParentIdAndAsideFalseOrderByNumberDesc(head.id())
+                .ifPresent(child -> take.moveHead(child.id()));
         return headOf(take);
     }
 
@@ -139,11 +142,29 @@ public class Recipes {
         return head;
     }
 
+    /**
+     * Records a change to any of a take's revisions beside the line of its changes: the take stays as it is, and undo and redo pass it by.
+     * What changes nothing is the revision itself.
+     */
+    @Transactional
+    public Revision aside(Long id, UnaryOperator<Recipe> change, String label) {
+        Revision from = byId(id);
+        takes.lock(from.takeId()).orElseThrow(() -> new NotFoundException("take " + from.takeId()));
+        String changed = RecipeJson.write(change.apply(from.read()));
+        return changed.equals(RecipeJson.write(from.read()))
+                ? from
+                : revisions.save(revision(from.takeId(), id, last(from.takeId()) + 1, changed, label)
+                        .standingAside());
+    }
+
     private void append(TakeRow take, Long parent, int number, String recipe, String label) {
-        String kept = label.length() > MAX_LABEL ? label.substring(0, MAX_LABEL) : label;
-        Revision revision = revisions.save(
-                new Revision(take.id(), parent, number, recipe, kept, revisions.builtInAuthor(), clock.instant()));
+        Revision revision = revisions.save(revision(take.id(), parent, number, recipe, label));
         take.moveHead(revision.id());
+    }
+
+    private Revision revision(Long takeId, Long parent, int number, String recipe, String label) {
+        String kept = label.length() > MAX_LABEL ? label.substring(0, MAX_LABEL) : label;
+        return new Revision(takeId, parent, number, recipe, kept, revisions.builtInAuthor(), clock.instant());
     }
 
     private Head headOf(TakeRow take) {
@@ -152,6 +173,8 @@ public class Recipes {
         return new Head(
                 head,
                 undo,
-                revisions.findFirstByParentIdOrderByNumberDesc(head.id()).map(Revision::label));
+                revisions
+                        .findFirstByParentIdAndAsideFalseOrderByNumberDesc(head.id())
+                        .map(Revision::label));
     }
 }

@@ -27,6 +27,8 @@ public class Revision {
     private String label;
     private Long authorId;
     private Instant createdAt;
+    /** Whether the take never was so: something was made of it by the way. */
+    private boolean aside;
 
     protected Revision() {}
 
@@ -38,6 +40,12 @@ public class Revision {
         this.label = label;
         this.authorId = authorId;
         this.createdAt = createdAt;
+    }
+
+    /** The same, beside the line of the take's changes. */
+    Revision standingAside() {
+        aside = true;
+        return this;
     }
 
     public Long id() {

@@ -14,7 +14,7 @@ interface RevisionRepository extends Repository<Revision, Long> {
     Optional<Revision> findFirstByTakeIdOrderByNumberDesc(Long takeId);
 
     /** What redo goes to: the newest change made from a revision. */
-    Optional<Revision> findFirstByParentIdOrderByNumberDesc(Long parentId);
+    Optional<Revision> findFirstByParentIdAndAsideFalseOrderByNumberDesc(Long parentId);
 
     @Query(value = "select id from app_user order by id limit 1", nativeQuery = true)
     Long builtInAuthor();

@@ -7,10 +7,12 @@ import { curveOf, transformName } from "./curves.js";
 import { clipParts, namesOf, TOKENS, unknownIn } from "./fileNames.js";
 import { clock } from "./format.js";
 import { layoutsOf } from "./layouts.js";
+import { FRAME_RATES, perSecond } from "./frameRates.js";
 import { namedRanges } from "./namedRanges.js";
 import { otherTakes } from "./otherTakes.js";
 import { rangeChoice } from "./rangeChoice.js";
 import { readySpecs } from "./readySpecs.js";
+import { soundOptions, SOUND_PARTS, withSoundOf } from "./soundOptions.js";
 import { specChoice } from "./specChoice.js";
 
 const PRESETS = ["ultrafast", "superfast", "veryfast", "faster", "fast", "medium", "slow", "slower", "veryslow"];
@@ -47,6 +49,18 @@ export function startHandover(store) {
     field("size").value = all.includes(wanted) ? wanted : written(usual);
   }
 
+  /** The take's own rate, and those in which video is delivered. */
+  function showRates(wanted = "") {
+    const own = `${Number(store.kept.rate.toFixed(3))}, as the take`;
+    field("frames").replaceChildren(
+      element("option", { value: "" }, own),
+      ...FRAME_RATES.map(([value, name]) => element("option", { value }, name)),
+    );
+    field("frames").value = FRAME_RATES.some(([value]) => value === wanted) ? wanted : "";
+  }
+
+  const soundFields = soundOptions(dialog);
+
   let wantedBits = 8;
   const codec = () => CODECS[field("codec").value];
 
@@ -54,7 +68,7 @@ export function startHandover(store) {
     const bits = field("rate").value === "bits";
     field("quality-label").textContent = bits ? "Bit rate" : "Quality, 0 best to 51";
     field("quality-unit").textContent = bits ? "kb/s" : "";
-    field("quality").value = value ?? (bits ? usualRate(field("codec").value, size(), store.kept.rate) : codec().quality);
+    field("quality").value = value ?? (bits ? usualRate(field("codec").value, size(), perSecond(field("frames").value) ?? store.kept.rate) : codec().quality);
   }
 
   /** What a codec has no choice of is not asked. */
@@ -81,8 +95,10 @@ export function startHandover(store) {
     field("rate").value = from.bit_rate_kbps ? "bits" : "quality";
     showCodec(from.bit_rate_kbps ?? from.quality);
     field("kernel").value = from.kernel;
+    showRates(from.rate);
     if ([...field("sound").options].some(({ value }) => value === from.sound_slot)) {
       field("sound").value = from.sound_slot;
+      soundFields.show(from);
     }
     field("colours").value = from.through_transform ? "transform" : "";
   }
@@ -101,6 +117,8 @@ export function startHandover(store) {
       ...store.kept.clips.filter((clip) => clip.sound !== "none").map((clip) => element("option", { value: clip.slot }, `of lens ${clip.slot}`)),
     );
     field("sound").value = last.sound ?? field("sound").options[1]?.value ?? "";
+    soundFields.show(last.soundAs ?? {});
+    showRates(last.rate);
     const { transform } = store.kept.recipe.balance;
     field("colours-field").hidden = !transform;
     // What is shown through a transform is not delivered through it by accident.
@@ -142,9 +160,10 @@ export function startHandover(store) {
       asked.preset = field("preset").value;
       asked[field("rate").value === "bits" ? "bit_rate_kbps" : "quality"] = number("quality");
     }
-    if (field("sound").value) {
-      asked.sound_slot = field("sound").value;
+    if (field("frames").value) {
+      asked.rate = field("frames").value;
     }
+    Object.assign(asked, soundFields.asked());
     if (field("colours").value) {
       asked.through_transform = true;
     }
@@ -168,9 +187,9 @@ export function startHandover(store) {
   const suited = (kept, name, one) => readySpecs(layoutsOf(kept)).find((ready) => ready.name === name)?.spec ?? one;
 
   /** With the sound of the lens that is chosen, where the take has it. */
-  function withSound({ sound_slot, ...one }, { clips }) {
-    const slot = field("sound").value;
-    return clips.some((clip) => clip.slot === slot && clip.sound !== "none") ? { ...one, sound_slot: slot } : one;
+  function withSound(spec, { clips }) {
+    const asked = soundFields.asked();
+    return withSoundOf(spec, clips.some((clip) => clip.slot === asked.sound_slot && clip.sound !== "none") ? asked : {});
   }
 
   const parts = ({ title, kept, range, name, spec: { codec: coding, width, height, framing } }, n) => ({
@@ -184,7 +203,8 @@ export function startHandover(store) {
   function freeNames(all) {
     const wanted = namesOf(field("pattern").value, all.map(parts));
     return askJson("/api/deliverables/free-names", {
-      body: all.map(({ spec: { codec: coding } }, i) => ({ name: inFolder(wanted[i]), codec: coding.toUpperCase() })),
+      body: all.map(({ spec: { codec: coding, sound_place: place = "inside" } }, i) => (
+        { name: inFolder(wanted[i]), codec: coding.toUpperCase(), beside: place === "inside" ? null : ".wav" })),
     });
   }
 
@@ -224,9 +244,10 @@ export function startHandover(store) {
   }
 
   function sum(all) {
-    const frames = all.reduce((total, { range, kept }) => total + Math.max(0, Math.ceil((range.to - range.from) * kept.rate - 1e-6)), 0);
+    const frames = all.reduce((total, { range, kept, spec: { rate } }) => total + Math.max(0, Math.ceil((range.to - range.from) * (perSecond(rate) ?? kept.rate) - 1e-6)), 0);
+    const seconds = all.reduce((total, { range }) => total + Math.max(0, range.to - range.from), 0);
     const files = all.length === 1 ? "" : `${all.length} files, `;
-    field("sum").textContent = Number.isFinite(frames) ? `${files}${frames} frames, ${clock(frames / store.kept.rate)}${others.chosen().length ? "." : `; from revision ${store.kept.revision}.`}` : "";
+    field("sum").textContent = Number.isFinite(frames) ? `${files}${frames} frames, ${clock(seconds)}${others.chosen().length ? "." : `; from revision ${store.kept.revision}.`}` : "";
   }
 
   const wrong = (text) => {
@@ -266,7 +287,7 @@ export function startHandover(store) {
     try {
       const names = all.length === 1 ? [inFolder(field("name").value.trim())] : await freeNames(all);
       await askJson("/api/deliverables", { body: body(all, names) });
-      const kept = { framing: field("what").value, size: field("size").value, codec: coding, preset, kernel, bits, sound: field("sound").value, folder: field("folder").value.trim(), pattern: field("pattern").value };
+      const kept = { framing: field("what").value, size: field("size").value, codec: coding, preset, kernel, bits, rate: field("frames").value, sound: field("sound").value, soundAs: soundFields.asked(), folder: field("folder").value.trim(), pattern: field("pattern").value };
       localStorage.setItem("spec", JSON.stringify(kept));
       location.href = "/handover";
     } catch (failure) {
@@ -285,10 +306,10 @@ export function startHandover(store) {
   change("bits", own(() => (wantedBits = Number(field("bits").value))));
   change("codec", own(() => showCodec()));
   change("what", own(() => showSizes()));
-  for (const name of ["size", "preset", "quality", "kernel", "colours"]) {
+  for (const name of ["size", "frames", "preset", "quality", "kernel", "colours"]) {
     change(name, own(() => {}));
   }
-  for (const name of ["from", "to", "marked", "sound"]) {
+  for (const name of ["from", "to", "marked", "sound", ...SOUND_PARTS]) {
     change(name, () => {});
   }
   for (const name of ["pattern", "folder"]) {

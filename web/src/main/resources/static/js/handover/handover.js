@@ -4,6 +4,8 @@ import { fromTemplate, part } from "../page/parts.js";
 import { startTheme } from "../page/theme.js";
 import { timeLeft } from "../page/timeLeft.js";
 import { toast } from "../page/toast.js";
+import { perSecond } from "../bench/frameRates.js";
+import { openAgain } from "./again.js";
 import { openViewer } from "./viewer.js";
 
 const STATES = { waiting: "Waiting", working: "Working", paused: "Paused", done: "Done, checked", failed: "Failed", cancelled: "Cancelled" };
@@ -27,7 +29,9 @@ function row(deliverable) {
     [CODECS[spec.codec].name, spec.preset].filter(Boolean).join(" "),
     spec.bit_rate_kbps && `${spec.bit_rate_kbps} kb/s`,
     spec.quality !== undefined && `quality ${spec.quality}`,
+    spec.rate && `${Number(perSecond(spec.rate).toFixed(3))} frames/s`,
     `${(deliverable.to - deliverable.from).toFixed(2)} s`,
+    spec.sound_place && spec.sound_place !== "inside" && "sound in a WAV file beside it",
   ].filter(Boolean).join(", ");
   part(root, "state").textContent = SAID[state]?.(deliverable.message) ?? STATES[state];
   const share = deliverable.framesTotal ? deliverable.framesDone / deliverable.framesTotal : 0;
@@ -55,6 +59,8 @@ function row(deliverable) {
   part(root, "pause").addEventListener("click", press("pause"));
   part(root, "retry").addEventListener("click", press("retry"));
   part(root, "look").addEventListener("click", () => openViewer(deliverable));
+  part(root, "again").hidden = state !== "done";
+  part(root, "again").addEventListener("click", () => openAgain(deliverable).catch((failure) => toast(failure.message)));
   return root;
 }
 

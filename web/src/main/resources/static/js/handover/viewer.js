@@ -3,6 +3,7 @@ import { element, part } from "../page/parts.js";
 import { eyesChoice } from "../page/eyesChoice.js";
 import { LookView } from "../page/lookView.js";
 import { clock } from "../bench/format.js";
+import { mayFace, openAgain } from "./again.js";
 
 const POLL_MS = 500;
 const rest = () => new Promise((done) => setTimeout(done, POLL_MS));
@@ -136,6 +137,8 @@ export function openViewer(deliverable) {
   seek.oninput = () => {
     video.currentTime = seek.value * video.duration;
   };
+  part(dialog, "again").hidden = flat || !mayFace(deliverable);
+  part(dialog, "again").onclick = () => openAgain(deliverable, view.yaw).catch((failure) => (facts.textContent = failure.message));
   dialog.addEventListener("close", () => {
     open = false;
     video.pause();

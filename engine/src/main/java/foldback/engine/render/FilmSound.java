@@ -1,0 +1,116 @@
+package foldback.engine.render;
+
+import foldback.core.recipe.ClipRef;
+import foldback.engine.document.Soundtrack;
+import foldback.engine.take.TakeClip;
+import foldback.media.MediaException;
+import foldback.media.ffmpeg.MediaInfo;
+import foldback.media.ffmpeg.MediaProbe;
+import foldback.media.ffmpeg.SoundCut;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.Optional;
+
+/** The sound of a job's film: for inside it, and for a file beside it. */
+public final class FilmSound {
+    /** Of a file beside a film. */
+    public static final String ENDING = ".wav";
+    /** A sound file is cut to the sample; what is said of its length is rounded. */
+    private static final double SECONDS_APART = 0.001;
+
+    private final RenderJob job;
+    private final Path folder;
+    private final Optional<SoundCut> cut;
+
+    /** @param folder of the job's work */
+    FilmSound(RenderJob job, Path folder) {
+        this.job = job;
+        this.folder = folder;
+        cut = job.spec().sound().flatMap(sound -> cut(job, sound));
+    }
+
+    /** Nothing where the lens recorded no sound. */
+    private static Optional<SoundCut> cut(RenderJob job, Soundtrack sound) {
+        TakeClip clip = job.take().clips().stream()
+                .filter(c -> c.ref().slot().equals(sound.slot()))
+                .findFirst()
+                .orElseThrow();
+        if (clip.info().audio().isEmpty()) {
+            return Optional.empty();
+        }
+        ClipRef ref = clip.ref();
+        return Optional.of(new SoundCut(
+                clip.file(),
+                clip.index().pts()[0],
+                ref.clipTime(job.span().from()),
+                ref.secondInTake(),
+                job.rate().secondsOf(job.frames()),
+                sound.level(),
+                sound.fadeIn(),
+                sound.fadeOut()));
+    }
+
+    /** Writes what goes into the film, if anything does. */
+    Optional<Path> writeInside() {
+        return cut.filter(wanted -> job.spec().sound().orElseThrow().isInside()).map(wanted -> {
+            Path file = folder.resolve("sound.mp4");
+            wanted.writeAac(file);
+            return file;
+        });
+    }
+
+    /** Where the file beside a film is, if there is to be one. */
+    static Optional<Path> beside(RenderJob job, Path film) {
+        String name = film.getFileName().toString();
+        return job.spec()
+                .sound()
+                .filter(Soundtrack::isBeside)
+                .map(sound -> film.resolveSibling(name.substring(0, name.lastIndexOf('.')) + ENDING));
+    }
+
+    /** Whether the name of the file beside is borne by something else. */
+    void refuseWhereTaken(Path film) throws IOException {
+        Optional<Path> file = cut.flatMap(wanted -> beside(job, film));
+        if (file.isPresent() && !publication(file.get()).isDone()) {
+            publication(file.get()).refuseWhereTaken();
+        }
+    }
+
+    /** Writes the file beside the film, unless an earlier attempt did. */
+    void publishBeside(Path film) throws IOException {
+        Optional<Path> file = cut.flatMap(wanted -> beside(job, film));
+        if (file.isEmpty() || publication(file.get()).isDone()) {
+            return;
+        }
+        Publication publication = publication(file.get());
+        Path part = publication.part();
+        try {
+            Files.deleteIfExists(part);
+            cut.orElseThrow().writeWave(part);
+            check(part);
+            publication.publish();
+        } finally {
+            Files.deleteIfExists(part);
+        }
+    }
+
+    private Publication publication(Path file) {
+        return new Publication(folder, "published-sound", file, job.key());
+    }
+
+    private void check(Path file) {
+        MediaInfo info = MediaProbe.probe(file);
+        double wanted = job.rate().secondsOf(job.frames());
+        if (info.audio().isEmpty() || Math.abs(info.durationSeconds() - wanted) > SECONDS_APART) {
+            throw new MediaException(
+                    file,
+                    String.format(
+                            Locale.ROOT,
+                            "The sound beside the film is not what was asked: it lasts %.3f s, not %.3f s. Start it again.",
+                            info.durationSeconds(),
+                            wanted));
+        }
+    }
+}

@@ -1,0 +1,20 @@
+package foldback.web.deliverable;
+
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * What is to be other than in a deliverable that is made again; the rest stays, whatever became of the take meanwhile.
+ *
+ * @param name of the new file
+ * @param facing the yaw of its picture that comes to the front, degrees
+ * @param spec in place of its own; null to keep that
+ */
+record Again(String name, double facing, ObjectNode spec) {
+    private static final double MOST_FACING = 180;
+
+    Again {
+        if (!(Math.abs(facing) <= MOST_FACING)) {
+            throw new IllegalArgumentException("A front is turned by -180 to 180 degrees, not by " + facing + ".");
+        }
+    }
+}

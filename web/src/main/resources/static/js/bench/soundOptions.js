@@ -1,0 +1,41 @@
+import { part } from "../page/parts.js";
+
+/** The parts of the dialog that say how a sound goes along, with the fields of a spec that they are, and what is usual. */
+const FIELDS = { level: ["sound_level_db", 0], "fade-in": ["sound_fade_in", 0], "fade-out": ["sound_fade_out", 0], place: ["sound_place", "inside"] };
+
+export const SOUND_PARTS = Object.keys(FIELDS);
+
+const some = (spec, wanted) => Object.fromEntries(Object.entries(spec).filter(([name]) => wanted(name)));
+const ofSound = (name) => name.startsWith("sound_");
+
+/** A spec with the sound of another one. */
+export const withSoundOf = (spec, other) => ({ ...some(spec, (name) => !ofSound(name)), ...some(other, ofSound) });
+
+/** What a spec says of a sound that is set so; what is usual is left out. */
+export function soundOf(slot, values) {
+  if (!slot) {
+    return {};
+  }
+  const said = Object.entries(FIELDS).filter(([name, [, usual]]) => values[name] !== usual);
+  return { sound_slot: slot, ...Object.fromEntries(said.map(([name, [field]]) => [field, values[name]])) };
+}
+
+/**
+ * Level, fades and place of a sound, in the dialog that asks for deliverables.
+ * @returns {{show: function(object): void, asked: function(): object}} {@code show} takes a spec's fields, {@code asked} gives them
+ */
+export function soundOptions(root) {
+  const sound = part(root, "sound");
+  const showFields = () => (part(root, "sound-fields").hidden = !sound.value);
+  sound.addEventListener("change", showFields);
+  const value = (name) => (name === "place" ? part(root, name).value : Number(part(root, name).value.replace(",", ".")));
+  return {
+    show: (spec) => {
+      for (const [name, [field, usual]] of Object.entries(FIELDS)) {
+        part(root, name).value = spec[field] ?? usual;
+      }
+      showFields();
+    },
+    asked: () => soundOf(sound.value, Object.fromEntries(SOUND_PARTS.map((name) => [name, value(name)]))),
+  };
+}
