@@ -113,7 +113,7 @@ class AgainTest {
         JsonNode smaller = again(
                 api,
                 render,
-                "Sizes, smaller",
+                "Sizes smaller",
                 "0",
                 SPEC.replace("256", "128").replace("\"height\":128", "\"height\":64"));
         assertThat(smaller.path("spec").path("width").asInt()).isEqualTo(128);
@@ -139,12 +139,13 @@ class AgainTest {
             browser.driver.get(server.uri("/handover").toString());
             String row = "//tr[.//strong[text()='Looked at.mp4']]//button[@data-test='look']";
             browser.await().until(driver -> !driver.findElements(By.xpath(row)).isEmpty());
-            browser.driver.findElement(By.xpath(row)).click();
+            // Rows are drawn anew with every news: found and pressed in one go.
+            browser.driver.executeScript(
+                    "document.evaluate(arguments[0], document, null, 9).singleNodeValue.click()", row);
             browser.await()
                     .until(driver -> driver.findElement(By.cssSelector("[data-test=viewer]"))
                                     .getDomAttribute("data-shown")
                             != null);
-            browser.driver.executeScript("document.querySelector('[data-test=viewer]').focus()");
             browser.press("again-facing");
             WebElement yaw = browser.find("again-yaw");
             yaw.sendKeys(Keys.chord(Keys.CONTROL, "a"), "-35");

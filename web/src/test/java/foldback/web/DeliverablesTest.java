@@ -44,7 +44,7 @@ class DeliverablesTest {
             throws Exception {
         Api api = new Api(server);
         long take = api.freshTake();
-        QueuedRender render = order(api, take, "Killed", 1280, 3);
+        QueuedRender render = order(api, take, "Killed", 960, 3);
         Process worker = server.startWorker();
         render.awaitFrames(20);
         worker.descendants().forEach(ProcessHandle::destroyForcibly);
@@ -198,7 +198,7 @@ class DeliverablesTest {
     void aFullDiskPausesTheRenderByNameAndTheQueueGoesOn(RunningApplication.Server server) throws Exception {
         Api api = new Api(server);
         long take = api.freshTake();
-        QueuedRender large = order(api, take, "Too large", 1920, 1);
+        QueuedRender large = order(api, take, "Too large", 1920, 0.6);
         QueuedRender small = order(api, take, "Small enough", 128, 0.4);
         try (Worker worker = new Worker(
                 server.startWorker(List.of("bash", "-c", "trap '' XFSZ; ulimit -f 160; exec \"$@\"", "limited")))) {
@@ -237,7 +237,7 @@ class DeliverablesTest {
     void aHungWorkersRenderIsNotWorkedTwice(RunningApplication.Server server, @TempDir Path folder) throws Exception {
         Api api = new Api(server);
         long take = api.freshTake();
-        QueuedRender render = order(api, take, "Hung", 1920, 6);
+        QueuedRender render = order(api, take, "Hung", 960, 6);
         try (Worker hung = new Worker(server.startWorker())) {
             render.awaitFrames(5);
             hung.halt();

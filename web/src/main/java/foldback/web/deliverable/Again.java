@@ -12,9 +12,15 @@ import tools.jackson.databind.node.ObjectNode;
 record Again(String name, double facing, ObjectNode spec) {
     private static final double MOST_FACING = 180;
 
-    Again {
+    /**
+     * How far the front is turned, radians.
+     *
+     * @throws IllegalArgumentException where that is more than half a turn
+     */
+    double turned() {
         if (!(Math.abs(facing) <= MOST_FACING)) {
             throw new IllegalArgumentException("A front is turned by -180 to 180 degrees, not by " + facing + ".");
         }
+        return Math.toRadians(facing);
     }
 }

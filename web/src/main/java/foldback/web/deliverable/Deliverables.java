@@ -165,10 +165,10 @@ public class Deliverables {
             throw new IllegalArgumentException(
                     "A framing has a path of its own, which a turned front would bend: change it in Framing.");
         }
-        double turned = Math.toRadians(asked.facing());
+        double turned = asked.turned();
         Revision revision = recipes.aside(
                 row.revisionId(),
-                recipe -> asked.facing() == 0
+                recipe -> turned == 0
                         ? recipe
                         : recipe.with(Level.SECTION, recipe.level().facing(turned)),
                 String.format(
