@@ -3,7 +3,7 @@ package foldback.cli;
 import foldback.core.recipe.Recipe;
 import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
-import foldback.engine.document.RenderSpec;
+import foldback.engine.document.spec.RenderSpec;
 import foldback.engine.recipe.RecipeJson;
 import foldback.engine.render.BusyException;
 import foldback.engine.render.RenderJob;

@@ -3,7 +3,7 @@ package foldback.gauge;
 import foldback.core.run.Run;
 import foldback.core.warp.Canvas;
 import foldback.core.warp.Kernel;
-import foldback.engine.document.RenderSpec;
+import foldback.engine.document.spec.RenderSpec;
 import foldback.engine.render.RenderJob;
 import foldback.engine.render.Renderer;
 import foldback.media.Folders;

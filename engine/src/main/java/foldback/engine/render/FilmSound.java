@@ -1,7 +1,7 @@
 package foldback.engine.render;
 
 import foldback.core.recipe.ClipRef;
-import foldback.engine.document.Soundtrack;
+import foldback.engine.document.spec.Soundtrack;
 import foldback.engine.take.TakeClip;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.MediaInfo;

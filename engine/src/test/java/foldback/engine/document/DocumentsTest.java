@@ -20,6 +20,7 @@ import foldback.core.sync.pair.Belief;
 import foldback.core.sync.pair.Clue;
 import foldback.engine.DemoTake;
 import foldback.engine.document.rig.CardJson;
+import foldback.engine.document.spec.RenderSpec;
 import foldback.engine.form.DocumentException;
 import foldback.engine.recipe.RecipeJson;
 import java.nio.file.Files;

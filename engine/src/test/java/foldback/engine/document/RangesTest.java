@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import foldback.engine.document.rig.CardJson;
+import foldback.engine.document.spec.RenderSpec;
 import foldback.engine.form.DocumentException;
 import foldback.engine.recipe.RecipeJson;
 import java.nio.file.Files;

@@ -8,6 +8,7 @@ import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
 import foldback.engine.document.rig.CardJson;
 import foldback.engine.document.rig.PointsJson;
+import foldback.engine.document.spec.SpecJson;
 import foldback.engine.form.object.Document;
 import foldback.engine.recipe.RecipeJson;
 import java.nio.file.Files;

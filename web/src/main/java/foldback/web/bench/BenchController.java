@@ -41,8 +41,12 @@ class BenchController {
 
     @GetMapping("/takes/{takeId}")
     String page(@PathVariable Long takeId, Model model) {
-        TakeRow take = takes.findById(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
-        Project project = projects.findById(take.projectId()).orElseThrow();
+        TakeRow take = takes.findById(takeId)
+                .filter(found -> found.deletedAt() == null)
+                .orElseThrow(() -> new NotFoundException("take " + takeId));
+        Project project = projects.findById(take.projectId())
+                .filter(found -> found.deletedAt() == null)
+                .orElseThrow(() -> new NotFoundException("project of take " + takeId));
         model.addAttribute("take", take);
         model.addAttribute("project", project);
         model.addAttribute("stages", Stages.all());

@@ -71,6 +71,7 @@ class BenchService {
                 takeId,
                 head.revision().number(),
                 head.revision().label(),
+                head.revision().createdAt(),
                 head.undo().orElse(null),
                 head.redo().orElse(null),
                 RecipeJson.document(head.revision().recipe()),

@@ -1,5 +1,6 @@
 package foldback.web.bench;
 
+import java.time.Instant;
 import java.util.List;
 import tools.jackson.databind.JsonNode;
 
@@ -8,6 +9,7 @@ import tools.jackson.databind.JsonNode;
  *
  * @param revision number of the head
  * @param label what the head's change was
+ * @param touched when it was made
  * @param undo what undo would take back, or null
  * @param redo what redo would bring again, or null
  * @param recipe the head's recipe document
@@ -20,6 +22,7 @@ record TakeState(
         long take,
         int revision,
         String label,
+        Instant touched,
         String undo,
         String redo,
         JsonNode recipe,

@@ -1,6 +1,9 @@
 package foldback.web.deliverable;
 
 import foldback.web.Role;
+import foldback.web.deliverable.asked.Again;
+import foldback.web.deliverable.asked.NewDeliverable;
+import foldback.web.deliverable.asked.Ordered;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -13,6 +16,7 @@ import org.springframework.http.MediaTypeFactory;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -87,6 +91,12 @@ class DeliverableController {
     @PostMapping("/api/deliverables/{id}/cancel")
     ResponseEntity<Void> cancel(@PathVariable Long id) {
         deliverables.cancel(id);
+        return ResponseEntity.noContent().build();
+    }
+
+    @DeleteMapping("/api/deliverables/{id}")
+    ResponseEntity<Void> remove(@PathVariable Long id) {
+        deliverables.remove(id);
         return ResponseEntity.noContent().build();
     }
 

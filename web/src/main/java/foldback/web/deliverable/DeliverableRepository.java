@@ -27,5 +27,7 @@ interface DeliverableRepository extends Repository<Deliverable, Long> {
 
     List<Deliverable> findByState(Deliverable.State state);
 
+    void deleteById(Long id);
+
     void flush();
 }

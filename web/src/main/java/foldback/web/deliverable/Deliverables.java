@@ -4,8 +4,8 @@ import foldback.core.recipe.Level;
 import foldback.core.recipe.Recipe;
 import foldback.core.time.TimeSpan;
 import foldback.engine.document.Asked;
-import foldback.engine.document.RenderSpec;
-import foldback.engine.document.Soundtrack;
+import foldback.engine.document.spec.RenderSpec;
+import foldback.engine.document.spec.Soundtrack;
 import foldback.engine.gather.ClipHealths;
 import foldback.engine.gather.FootageNotes;
 import foldback.engine.render.FilmSound;
@@ -14,13 +14,19 @@ import foldback.engine.render.Renderer;
 import foldback.engine.render.Verified;
 import foldback.engine.seam.TakeSeams;
 import foldback.engine.take.Take;
+import foldback.media.Folders;
+import foldback.media.MediaException;
 import foldback.media.ffmpeg.Encoders;
 import foldback.media.ffmpeg.VideoCodec;
 import foldback.web.FoldbackProperties;
+import foldback.web.deliverable.asked.Again;
+import foldback.web.deliverable.asked.NewDeliverable;
+import foldback.web.deliverable.asked.Ordered;
 import foldback.web.page.NotFoundException;
 import foldback.web.recipe.Recipes;
 import foldback.web.recipe.Revision;
 import foldback.web.take.OpenTakes;
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -45,6 +51,8 @@ public class Deliverables {
     private static final Set<Deliverable.State> QUEUED = Set.of(Deliverable.State.WAITING, Deliverable.State.PAUSED);
     private static final Set<Deliverable.State> STARTABLE =
             Set.of(Deliverable.State.FAILED, Deliverable.State.CANCELLED, Deliverable.State.PAUSED);
+    private static final Set<Deliverable.State> ENDED =
+            Set.of(Deliverable.State.DONE, Deliverable.State.FAILED, Deliverable.State.CANCELLED);
     private final DeliverableRepository rows;
     private final Recipes recipes;
     private final OpenTakes takes;
@@ -307,6 +315,38 @@ public class Deliverables {
             row.retry(holdsItsName ? row.name() : freeName(row.name(), RenderSpec.read(row.spec())));
             claimed(row);
             queue.add(id);
+        }
+    }
+
+    /** Deletes one that ended: its row, its file and what lies beside it, and what is left of its work. */
+    @Transactional
+    void remove(Long id) {
+        Deliverable row = row(id);
+        if (!ENDED.contains(row.state())) {
+            throw new IllegalArgumentException(
+                    "'" + row.name() + "' is in the queue. Cancel it first, and delete it then.");
+        }
+        List<Path> files = new ArrayList<>();
+        if (row.state() == Deliverable.State.DONE) {
+            Path film = properties.deliverables().resolve(row.name());
+            files.add(film);
+            besides(RenderSpec.read(row.spec()))
+                    .ifPresent(ending -> files.add(film.resolveSibling(
+                            FileNames.stem(film.getFileName().toString()) + ending)));
+        }
+        rows.deleteById(id);
+        rows.flush();
+        try {
+            for (Path file : files) {
+                Files.deleteIfExists(file);
+            }
+            Folders.delete(properties.renders().resolve(Long.toString(id)));
+        } catch (IOException failed) {
+            throw new MediaException(
+                    files.isEmpty() ? properties.renders() : files.get(0),
+                    "'" + row.name() + "' could not be deleted: " + failed.getMessage()
+                            + ". Look at the folder's permissions, and try again.",
+                    failed);
         }
     }
 

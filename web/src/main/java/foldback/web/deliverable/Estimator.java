@@ -1,6 +1,6 @@
 package foldback.web.deliverable;
 
-import foldback.engine.document.RenderSpec;
+import foldback.engine.document.spec.RenderSpec;
 import foldback.media.ffmpeg.VideoCodec;
 import foldback.web.FoldbackProperties;
 import java.io.IOException;

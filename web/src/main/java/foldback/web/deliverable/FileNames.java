@@ -60,7 +60,8 @@ final class FileNames {
                 .filter(other -> !other.equals(name));
     }
 
-    private static String stem(String name) {
+    /** A file's name without the ending of a codec's container. */
+    static String stem(String name) {
         return Arrays.stream(VideoCodec.values())
                 .map(codec -> "." + codec.container())
                 .filter(name::endsWith)

@@ -1,7 +1,7 @@
 package foldback.web.deliverable;
 
 import foldback.core.run.Run;
-import foldback.engine.document.RenderSpec;
+import foldback.engine.document.spec.RenderSpec;
 import foldback.media.ffmpeg.VideoCodec;
 import foldback.media.ffmpeg.ViewingCopy;
 import foldback.web.FoldbackProperties;

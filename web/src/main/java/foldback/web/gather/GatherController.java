@@ -55,7 +55,9 @@ class GatherController {
     String page(@PathVariable Long projectId, Model model) {
         model.addAttribute(
                 "project",
-                projects.findById(projectId).orElseThrow(() -> new NotFoundException("project " + projectId)));
+                projects.findById(projectId)
+                        .filter(found -> found.deletedAt() == null)
+                        .orElseThrow(() -> new NotFoundException("project " + projectId)));
         gathering.wantChecks(projectId);
         return "gather";
     }

@@ -95,7 +95,7 @@ class Gathering {
                         .count(),
                 groups,
                 rest,
-                takes.findByProjectIdOrderByPosition(projectId).stream()
+                takes.findByProjectIdAndDeletedAtIsNullOrderByPosition(projectId).stream()
                         .map(take -> viewOf(take, all, rows))
                         .toList());
     }

@@ -19,6 +19,7 @@ public class Project {
     private Integer canvasHeight;
     private String rate;
     private Instant createdAt;
+    private Instant deletedAt;
 
     protected Project() {}
 
@@ -60,6 +61,23 @@ public class Project {
     /** Takes another rate for the takes to come. */
     public void changeRate(String other) {
         rate = other;
+    }
+
+    public void rename(String other) {
+        name = other;
+    }
+
+    /** When it was deleted; null where it was not. */
+    public Instant deletedAt() {
+        return deletedAt;
+    }
+
+    public void delete(Instant at) {
+        deletedAt = at;
+    }
+
+    public void restore() {
+        deletedAt = null;
     }
 
     public Instant createdAt() {

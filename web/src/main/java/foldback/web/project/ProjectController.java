@@ -44,8 +44,9 @@ class ProjectController {
 
     @GetMapping("/")
     String list(Model model) {
-        List<Entry> entries = projects.findAllByOrderByCreatedAtDesc().stream()
-                .map(project -> new Entry(project, takes.findByProjectIdOrderByPosition(project.id())))
+        List<Entry> entries = projects.findByDeletedAtIsNullOrderByCreatedAtDesc().stream()
+                .map(project ->
+                        new Entry(project, takes.findByProjectIdAndDeletedAtIsNullOrderByPosition(project.id())))
                 .toList();
         model.addAttribute("projects", entries);
         return "projects";

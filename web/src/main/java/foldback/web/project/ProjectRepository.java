@@ -1,6 +1,7 @@
 package foldback.web.project;
 
 import jakarta.persistence.LockModeType;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.Lock;
@@ -11,9 +12,13 @@ import org.springframework.data.repository.Repository;
 public interface ProjectRepository extends Repository<Project, Long> {
     Project save(Project project);
 
-    List<Project> findAllByOrderByCreatedAtDesc();
+    List<Project> findByDeletedAtIsNullOrderByCreatedAtDesc();
 
     Optional<Project> findById(Long id);
+
+    List<Project> findByDeletedAtIsNotNull();
+
+    List<Project> findByDeletedAtBefore(Instant time);
 
     List<Project> findByName(String name);
 

@@ -1,6 +1,7 @@
 package foldback.web.project;
 
 import jakarta.persistence.LockModeType;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.Lock;
@@ -13,7 +14,14 @@ public interface TakeRepository extends Repository<TakeRow, Long> {
 
     Optional<TakeRow> findById(Long id);
 
+    /** Those that were deleted, too. */
     List<TakeRow> findByProjectIdOrderByPosition(Long projectId);
+
+    List<TakeRow> findByProjectIdAndDeletedAtIsNullOrderByPosition(Long projectId);
+
+    List<TakeRow> findByDeletedAtIsNotNull();
+
+    List<TakeRow> findByDeletedAtBefore(Instant time);
 
     /** The take, held against other changes until the transaction ends. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)

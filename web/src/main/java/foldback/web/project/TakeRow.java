@@ -5,6 +5,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
+import java.time.Instant;
 
 /** One moment filmed by all lenses of a rig. */
 @Entity
@@ -18,6 +19,7 @@ public class TakeRow {
     private String name;
     private int position;
     private Long headRevisionId;
+    private Instant deletedAt;
 
     protected TakeRow() {}
 
@@ -37,6 +39,23 @@ public class TakeRow {
 
     public String name() {
         return name;
+    }
+
+    public void rename(String other) {
+        name = other;
+    }
+
+    /** When it was deleted; null where it was not. */
+    public Instant deletedAt() {
+        return deletedAt;
+    }
+
+    public void delete(Instant at) {
+        deletedAt = at;
+    }
+
+    public void restore() {
+        deletedAt = null;
     }
 
     /** The revision that is worked on. */

@@ -75,6 +75,10 @@ public class Revision {
         return recipe;
     }
 
+    public Instant createdAt() {
+        return createdAt;
+    }
+
     public String label() {
         return label;
     }

@@ -75,8 +75,8 @@ class CardUse {
 
     List<Candidate> candidates() {
         List<Candidate> all = new ArrayList<>();
-        projects.findAllByOrderByCreatedAtDesc()
-                .forEach(project -> takes.findByProjectIdOrderByPosition(project.id())
+        projects.findByDeletedAtIsNullOrderByCreatedAtDesc()
+                .forEach(project -> takes.findByProjectIdAndDeletedAtIsNullOrderByPosition(project.id())
                         .forEach(take -> {
                             Rig rig = recipes.head(take.id()).revision().read().rig();
                             all.add(new Candidate(

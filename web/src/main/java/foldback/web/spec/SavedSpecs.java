@@ -1,6 +1,6 @@
 package foldback.web.spec;
 
-import foldback.engine.document.RenderSpec;
+import foldback.engine.document.spec.RenderSpec;
 import foldback.web.page.NotFoundException;
 import java.time.Clock;
 import java.util.List;

@@ -69,7 +69,9 @@ public class Giving {
     record Other(Long take, String name, int lenses) {}
 
     List<Other> others(Long takeId) {
-        return takes.findByProjectIdOrderByPosition(row(takeId).projectId()).stream()
+        return takes
+                .findByProjectIdAndDeletedAtIsNullOrderByPosition(row(takeId).projectId())
+                .stream()
                 .filter(take -> !take.id().equals(takeId))
                 .map(take -> new Other(
                         take.id(),

@@ -1,14 +1,10 @@
 import { withSoundOf } from "../bench/soundOptions.js";
 import { askJson } from "../page/api.js";
+import { askDialog } from "../page/askDialog.js";
 import { element, part } from "../page/parts.js";
 
 const dialog = document.getElementById("again-dialog");
 const field = (name) => part(dialog, name);
-
-const wrong = (text) => {
-  field("wrong").textContent = text;
-  field("wrong").hidden = !text;
-};
 
 /** Whether a picture has a front that can be turned: a framing has a path of its own, and two eyes see ahead of them. */
 export const mayFace = ({ spec }) => !spec.framing && !spec.eyes;
@@ -20,7 +16,6 @@ export const mayFace = ({ spec }) => !spec.framing && !spec.eyes;
  */
 export async function openAgain(deliverable, facing = 0) {
   const { id, name, spec } = deliverable;
-  wrong("");
   field("facing-field").hidden = !mayFace(deliverable);
   field("facing").value = mayFace(deliverable) ? facing.toFixed(0) : "0";
   const [free] = await askJson("/api/deliverables/free-names", { body: [{ name, codec: spec.codec.toUpperCase() }] });
@@ -31,19 +26,11 @@ export async function openAgain(deliverable, facing = 0) {
     ...saved.map((one) => element("option", { value: one.id }, one.name)),
   );
   field("spec-field").hidden = saved.length === 0;
-  field("form").onsubmit = async (event) => {
-    event.preventDefault();
+  askDialog("again-dialog", async () => {
     const chosen = saved.find((one) => String(one.id) === field("spec").value);
-    try {
-      await askJson(`/api/deliverables/${id}/again`, {
-        body: { name: field("name").value.trim(), facing: Number(field("facing").value.replace(",", ".")), spec: chosen ? withSoundOf(chosen.spec, spec) : null },
-      });
-      dialog.close();
-      document.getElementById("viewer").close();
-    } catch (failure) {
-      wrong(failure.message);
-    }
-  };
-  field("close").onclick = () => dialog.close();
-  dialog.showModal();
+    await askJson(`/api/deliverables/${id}/again`, {
+      body: { name: field("name").value.trim(), facing: Number(field("facing").value.replace(",", ".")), spec: chosen ? withSoundOf(chosen.spec, spec) : null },
+    });
+    document.getElementById("viewer").close();
+  });
 }

@@ -1,5 +1,7 @@
 import { CODECS } from "../page/codecs.js";
 import { ask } from "../page/api.js";
+import { askDialog } from "../page/askDialog.js";
+import { bytes } from "../page/bytes.js";
 import { fromTemplate, part } from "../page/parts.js";
 import { startTheme } from "../page/theme.js";
 import { timeLeft } from "../page/timeLeft.js";
@@ -59,9 +61,20 @@ function row(deliverable) {
   part(root, "pause").addEventListener("click", press("pause"));
   part(root, "retry").addEventListener("click", press("retry"));
   part(root, "look").addEventListener("click", () => openViewer(deliverable));
+  part(root, "delete").hidden = !["done", "failed", "cancelled"].includes(state);
+  part(root, "delete").addEventListener("click", () => askToDelete(deliverable));
   part(root, "again").hidden = state !== "done";
   part(root, "again").addEventListener("click", () => openAgain(deliverable).catch((failure) => toast(failure.message)));
   return root;
+}
+
+function askToDelete({ id, name, state, spec, verified }) {
+  const dialog = askDialog("delete-dialog", () => ask(`/api/deliverables/${id}`, { method: "DELETE" }));
+  part(dialog, "title").textContent = `Delete “${name}”`;
+  const sound = ["beside", "both"].includes(spec.sound_place) ? " and the sound beside it" : "";
+  part(dialog, "says").textContent = state === "done"
+    ? `The file${sound}, ${bytes(verified.bytes)}, is deleted for good; it can be made again from the take.`
+    : "Its entry and the finished parts of its work are deleted.";
 }
 
 const TYPE = "application/x-deliverable";

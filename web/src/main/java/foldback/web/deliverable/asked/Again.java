@@ -1,4 +1,4 @@
-package foldback.web.deliverable;
+package foldback.web.deliverable.asked;
 
 import tools.jackson.databind.node.ObjectNode;
 
@@ -9,7 +9,7 @@ import tools.jackson.databind.node.ObjectNode;
  * @param facing the yaw of its picture that comes to the front, degrees
  * @param spec in place of its own; null to keep that
  */
-record Again(String name, double facing, ObjectNode spec) {
+public record Again(String name, double facing, ObjectNode spec) {
     private static final double MOST_FACING = 180;
 
     /**
@@ -17,7 +17,7 @@ record Again(String name, double facing, ObjectNode spec) {
      *
      * @throws IllegalArgumentException where that is more than half a turn
      */
-    double turned() {
+    public double turned() {
         if (!(Math.abs(facing) <= MOST_FACING)) {
             throw new IllegalArgumentException("A front is turned by -180 to 180 degrees, not by " + facing + ".");
         }

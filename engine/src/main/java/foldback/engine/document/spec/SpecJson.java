@@ -1,4 +1,4 @@
-package foldback.engine.document;
+package foldback.engine.document.spec;
 
 import static foldback.engine.form.Forms.flag;
 import static foldback.engine.form.Forms.multiple;

@@ -1,4 +1,4 @@
-package foldback.engine.document;
+package foldback.engine.document.spec;
 
 import java.util.Locale;
 
