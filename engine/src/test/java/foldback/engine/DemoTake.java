@@ -109,6 +109,6 @@ public final class DemoTake {
                 1,
                 Optional.of(SEGMENT),
                 sound.map(Soundtrack::of),
-                false);
+                RenderSpec.Colours.FOOTAGE);
     }
 }

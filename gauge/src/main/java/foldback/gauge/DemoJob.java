@@ -67,7 +67,7 @@ public final class DemoJob {
                 2,
                 Optional.of(250),
                 Optional.empty(),
-                false);
+                RenderSpec.Colours.FOOTAGE);
         return new RenderJob(
                 recipe, spec, Take.open(recipe, MediaFolders.of(media)), new TimeSpan(0, seconds), Optional.empty());
     }

@@ -12,6 +12,9 @@ public record ColourTags(Matrix matrix, Range range, Curve transfer, Siting siti
     public static final ColourTags BT709_LIMITED =
             new ColourTags(Matrix.BT709, Range.LIMITED, Curve.BT709, Siting.LEFT);
 
+    /** Rec.2100 with hybrid log-gamma. */
+    public static final ColourTags HLG_LIMITED = new ColourTags(Matrix.BT2020, Range.LIMITED, Curve.HLG, Siting.LEFT);
+
     /** Luma coefficients of red and blue. */
     public enum Matrix {
         BT601(0.299, 0.114),

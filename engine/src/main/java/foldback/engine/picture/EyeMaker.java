@@ -4,6 +4,7 @@ import foldback.core.balance.ClippingMarks;
 import foldback.core.finish.CanvasFinish;
 import foldback.core.finish.ChannelTables;
 import foldback.core.finish.ColourTransform;
+import foldback.core.finish.HdrTransform;
 import foldback.core.matte.MattePath;
 import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
@@ -18,6 +19,7 @@ import foldback.core.stitch.EdgeFade;
 import foldback.core.stitch.SphereLayer;
 import foldback.core.stitch.plan.StitchSettings;
 import foldback.core.tone.LightCurve;
+import foldback.core.tone.Transfer;
 import foldback.core.tone.Viewing;
 import java.util.ArrayList;
 import java.util.BitSet;
@@ -66,14 +68,17 @@ final class EyeMaker {
         LightCurve curve = recipe.balance().curveOf(stated);
         format = target.bits() == 10 ? PixelFormat.YUV420_10 : PixelFormat.YUV420_8;
         stitchedTags = recipe.balance().tagsOf(stated).sitedLeft();
-        Optional<ColourTransform> viewing = target.colours() == Target.Colours.FOOTAGE
-                ? Optional.empty()
-                : transform.or(
-                        () -> Viewing.needed(curve) ? Optional.of(ChannelTables.shown(curve)) : Optional.empty());
+        Optional<ColourTransform> through = switch (target.colours()) {
+            case FOOTAGE -> Optional.empty();
+            case VIEWING ->
+                transform.or(() -> Viewing.needed(curve) ? Optional.of(ChannelTables.shown(curve)) : Optional.empty());
+            case HLG -> Optional.of(HdrTransform.of(curve, stated.matrix(), Transfer.HLG));
+            case PQ -> Optional.of(HdrTransform.of(curve, stated.matrix(), Transfer.PQ));
+        };
         boolean deeper = sources.stream().anyMatch(source -> source.format().bits() > format.bits());
-        finish = viewing.isPresent() || deeper ? Optional.of(new CanvasFinish(viewing)) : Optional.empty();
+        finish = through.isPresent() || deeper ? Optional.of(new CanvasFinish(through)) : Optional.empty();
         stitchedFormat = finish.isPresent() ? PixelFormat.YUV420_10 : format;
-        tags = viewing.isPresent() ? ColourTags.BT709_LIMITED : stitchedTags;
+        tags = through.isPresent() ? tagsOf(target.colours()) : stitchedTags;
         StitchSettings levelled = plan.settings()
                 .with(target.meeting())
                 .with(additions.weights().orElse(plan.settings().weights()));
@@ -129,6 +134,14 @@ final class EyeMaker {
         if (finish.isPresent()) {
             finish.get().finish(stitched, out, threads);
         }
+    }
+
+    private static ColourTags tagsOf(Target.Colours colours) {
+        return switch (colours) {
+            case HLG -> ColourTags.HLG_LIMITED;
+            case PQ -> ColourTags.HLG_LIMITED.withTransfer(ColourTags.Curve.PQ);
+            case FOOTAGE, VIEWING -> ColourTags.BT709_LIMITED;
+        };
     }
 
     private static Recipe uncorrected(Recipe recipe) {

@@ -35,7 +35,11 @@ public record Target(
         /** They are the footage's, corrected. */
         FOOTAGE,
         /** They have gone through the take's transform or, where it has none and screens do not show the footage's curve, its viewing transform. */
-        VIEWING
+        VIEWING,
+        /** Rec.2100 in hybrid log-gamma. */
+        HLG,
+        /** Rec.2100 in the perceptual quantiser. */
+        PQ
     }
 
     /** What is drawn over a picture. */

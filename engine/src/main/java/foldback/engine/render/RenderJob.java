@@ -130,7 +130,12 @@ public record RenderJob(
 
     /** What its pictures are to be. */
     public Target target() {
-        Target.Colours colours = spec.transformed() ? Target.Colours.VIEWING : Target.Colours.FOOTAGE;
+        Target.Colours colours = switch (spec.colours()) {
+            case FOOTAGE -> Target.Colours.FOOTAGE;
+            case TRANSFORMED -> Target.Colours.VIEWING;
+            case HLG -> Target.Colours.HLG;
+            case PQ -> Target.Colours.PQ;
+        };
         Optional<Framing> framing = spec.framing().map(recipe.framing()::named);
         Layout layout = spec.layout();
         int width = layout.eyeWidth(spec.width());

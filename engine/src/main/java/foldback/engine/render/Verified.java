@@ -124,6 +124,13 @@ public record Verified(
                             "The result's sound starts %.2f s beside its picture. Start it again.",
                             soundSeconds.get()));
         }
+        if (job.spec().colours().isHdr()) {
+            requireTag(
+                    file,
+                    "colours",
+                    video.tags().matrix() + " " + video.tags().transfer(),
+                    "BT2020 " + job.spec().colours());
+        }
         requireTag(file, "projection", projection, projection(job.tags()));
         requireTag(file, "eyes", eyes, eyes(job.tags()));
         Optional<Double> apart = comparison.apart(index, video);

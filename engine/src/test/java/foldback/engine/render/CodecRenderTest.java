@@ -34,6 +34,10 @@ class CodecRenderTest {
     private Path folder;
 
     private static RenderSpec spec(VideoCodec codec, int bits) {
+        return spec(codec, bits, RenderSpec.Colours.FOOTAGE);
+    }
+
+    private static RenderSpec spec(VideoCodec codec, int bits, RenderSpec.Colours colours) {
         return new RenderSpec(
                 256,
                 128,
@@ -45,13 +49,17 @@ class CodecRenderTest {
                 2,
                 Optional.of(10),
                 Optional.of(Soundtrack.of("A")),
-                false);
+                colours);
     }
 
     private Path rendered(VideoCodec codec, int bits, int threads) throws Exception {
+        return rendered(codec, bits, threads, RenderSpec.Colours.FOOTAGE);
+    }
+
+    private Path rendered(VideoCodec codec, int bits, int threads, RenderSpec.Colours colours) throws Exception {
         Recipe recipe = DemoTake.recipe();
         Take take = Take.open(recipe, MediaFolders.of(DemoTake.MEDIA));
-        RenderJob job = new RenderJob(recipe, spec(codec, bits), take, SPAN, Optional.empty());
+        RenderJob job = new RenderJob(recipe, spec(codec, bits, colours), take, SPAN, Optional.empty());
         Path out = folder.resolve(threads + "." + codec.container());
         Verified verified = new Renderer(threads, 0).render(job, folder.resolve("work" + threads), out, Run.QUIET);
         assertThat(verified.frames()).isEqualTo(15);
@@ -71,6 +79,20 @@ class CodecRenderTest {
         assertThat(video.tags().range()).isEqualTo(ColourTags.Range.LIMITED);
         assertThat(video.assumed()).as("what its tags leave open").isEmpty();
         assertThat(Files.mismatch(file, rendered(codec, bits, 1))).isEqualTo(-1);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"H265, HLG", "H265, PQ", "PRORES_422_HQ, HLG"})
+    void highDynamicRangeIsTaggedAsWhatItIs(VideoCodec codec, RenderSpec.Colours colours) throws Exception {
+        Path file = rendered(codec, 10, 2, colours);
+        MediaInfo.Video video = MediaProbe.probe(file).video().orElseThrow();
+        assertThat(video.tags().matrix()).isEqualTo(ColourTags.Matrix.BT2020);
+        assertThat(video.tags().transfer().name()).isEqualTo(colours.name());
+        assertThat(video.assumed()).isEmpty();
+        assertThatThrownBy(() -> spec(VideoCodec.H265, 8, colours)).hasMessageContaining("choose 10 bits");
+        String both = spec(codec, 10, colours).write().replace("\"hdr\"", "\"through_transform\": true, \"hdr\"");
+        assertThatThrownBy(() -> RenderSpec.read(both)).hasMessageContaining("do not go together");
+        assertThat(RenderSpec.read(spec(codec, 10, colours).write())).isEqualTo(spec(codec, 10, colours));
     }
 
     @Test

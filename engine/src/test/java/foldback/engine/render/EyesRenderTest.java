@@ -39,7 +39,7 @@ class EyesRenderTest {
                 1,
                 Optional.of(10),
                 Optional.of(Soundtrack.of("A")),
-                false);
+                RenderSpec.Colours.FOOTAGE);
     }
 
     private static RenderJob job(Recipe recipe, Path media, RenderSpec spec) {

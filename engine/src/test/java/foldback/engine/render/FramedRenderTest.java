@@ -77,7 +77,7 @@ class FramedRenderTest {
                 1,
                 Optional.of(10),
                 Optional.empty(),
-                false);
+                RenderSpec.Colours.FOOTAGE);
     }
 
     private Path rendered(Recipe recipe) throws Exception {

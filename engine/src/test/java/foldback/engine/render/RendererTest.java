@@ -80,7 +80,7 @@ class RendererTest {
                         spec.encoderThreads(),
                         spec.segmentFrames(),
                         sound,
-                        spec.transformed()),
+                        spec.colours()),
                 job.take(),
                 job.span(),
                 job.transform());

@@ -79,7 +79,7 @@ class SamePixelsTest {
                 1,
                 Optional.of(10),
                 Optional.empty(),
-                recipe.balance().transform().isPresent());
+                recipe.balance().transform().isPresent() ? RenderSpec.Colours.TRANSFORMED : RenderSpec.Colours.FOOTAGE);
         Path out = folder.resolve("out.mp4");
         Take take = take(recipe);
         Optional<ColourTransform> transform = TransformFile.open(recipe, take, MediaFolders.of(folder));

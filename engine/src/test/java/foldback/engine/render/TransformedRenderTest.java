@@ -71,7 +71,7 @@ class TransformedRenderTest {
                 1,
                 plain.segmentFrames(),
                 Optional.empty(),
-                transformed);
+                transformed ? RenderSpec.Colours.TRANSFORMED : RenderSpec.Colours.FOOTAGE);
         Take take = Take.open(recipe, media);
         return new RenderJob(recipe, spec, take, new TimeSpan(0, 0.2), TransformFile.open(recipe, take, media));
     }

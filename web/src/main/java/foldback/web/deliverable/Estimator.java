@@ -142,7 +142,7 @@ class Estimator {
                 && one.codec() == other.codec()
                 && one.layout().shape() == other.layout().shape()
                 && one.kernel() == other.kernel()
-                && one.transformed() == other.transformed();
+                && one.colours() == other.colours();
     }
 
     private static double pixelsOf(RenderSpec spec) {

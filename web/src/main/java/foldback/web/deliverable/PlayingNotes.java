@@ -24,6 +24,9 @@ final class PlayingNotes {
         if (codec == VideoCodec.H264 && spec.bits() > 8) {
             notes.add("usual players will not open H.264 of 10 bits: take H.265 for 10 bits, or 8 bits");
         }
+        if (spec.colours() == RenderSpec.Colours.PQ) {
+            notes.add("screens without HDR show PQ dark and pale: HLG looks right on both kinds");
+        }
         int widest = codec == VideoCodec.H264 ? WIDEST_H264 : WIDEST;
         if (codec.isRated() && Math.max(spec.width(), spec.height()) > widest) {
             notes.add("many players do not open " + codec.words() + " wider or higher than " + widest + ": "

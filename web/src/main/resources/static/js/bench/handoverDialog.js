@@ -16,6 +16,7 @@ import { soundOptions, SOUND_PARTS, withSoundOf } from "./soundOptions.js";
 import { specChoice } from "./specChoice.js";
 
 const PRESETS = ["ultrafast", "superfast", "veryfast", "faster", "fast", "medium", "slow", "slower", "veryslow"];
+const HDR = { hlg: "Rec.2100 HLG", pq: "Rec.2100 PQ" };
 const written = ([width, height]) => `${width}x${height}`;
 
 const remembered = () => JSON.parse(localStorage.getItem("spec") || "{}");
@@ -100,7 +101,7 @@ export function startHandover(store) {
       field("sound").value = from.sound_slot;
       soundFields.show(from);
     }
-    field("colours").value = from.through_transform ? "transform" : "";
+    field("colours").value = from.hdr ?? (from.through_transform ? "transform" : "");
   }
 
   async function open() {
@@ -120,11 +121,11 @@ export function startHandover(store) {
     soundFields.show(last.soundAs ?? {});
     showRates(last.rate);
     const { transform } = store.kept.recipe.balance;
-    field("colours-field").hidden = !transform;
     // What is shown through a transform is not delivered through it by accident.
     field("colours").replaceChildren(
       element("option", { value: "" }, `as the footage: ${curveOf(store.kept)}`),
-      element("option", { value: "transform" }, `through the transform: ${transformName(transform)}`),
+      ...(transform ? [element("option", { value: "transform" }, `through the transform: ${transformName(transform)}`)] : []),
+      ...Object.entries(HDR).map(([value, name]) => element("option", { value }, `as HDR: ${name}`)),
     );
     wantedBits = last.bits ?? 8;
     showCodec();
@@ -164,7 +165,9 @@ export function startHandover(store) {
       asked.rate = field("frames").value;
     }
     Object.assign(asked, soundFields.asked());
-    if (field("colours").value) {
+    if (field("colours").value in HDR) {
+      asked.hdr = field("colours").value;
+    } else if (field("colours").value) {
       asked.through_transform = true;
     }
     return asked;
@@ -306,7 +309,13 @@ export function startHandover(store) {
   change("bits", own(() => (wantedBits = Number(field("bits").value))));
   change("codec", own(() => showCodec()));
   change("what", own(() => showSizes()));
-  for (const name of ["size", "frames", "preset", "quality", "kernel", "colours"]) {
+  change("colours", own(() => {
+    if (field("colours").value in HDR) {
+      wantedBits = 10;
+      showCodec(number("quality"));
+    }
+  }));
+  for (const name of ["size", "frames", "preset", "quality", "kernel"]) {
     change(name, own(() => {}));
   }
   for (const name of ["from", "to", "marked", "sound", ...SOUND_PARTS]) {

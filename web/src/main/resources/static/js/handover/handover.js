@@ -31,6 +31,7 @@ function row(deliverable) {
     [CODECS[spec.codec].name, spec.preset].filter(Boolean).join(" "),
     spec.bit_rate_kbps && `${spec.bit_rate_kbps} kb/s`,
     spec.quality !== undefined && `quality ${spec.quality}`,
+    spec.hdr && `HDR, ${spec.hdr.toUpperCase()}`,
     spec.rate && `${Number(perSecond(spec.rate).toFixed(3))} frames/s`,
     `${(deliverable.to - deliverable.from).toFixed(2)} s`,
     spec.sound_place && spec.sound_place !== "inside" && "sound in a WAV file beside it",

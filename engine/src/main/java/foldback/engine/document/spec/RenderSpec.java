@@ -3,6 +3,7 @@ package foldback.engine.document.spec;
 import foldback.core.time.FrameRate;
 import foldback.core.warp.Kernel;
 import foldback.media.ffmpeg.VideoCodec;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 
@@ -17,7 +18,7 @@ import java.util.stream.Collectors;
  * @param encoderThreads part of the document, since another number gives other bytes
  * @param segmentFrames frames of a separately encoded piece; absent to have it chosen by the length of the render
  * @param sound that goes along, if any
- * @param transformed whether colours go through the recipe's transform; else they stay as the footage's
+ * @param colours what its values mean
  */
 public record RenderSpec(
         int width,
@@ -30,7 +31,27 @@ public record RenderSpec(
         int encoderThreads,
         Optional<Integer> segmentFrames,
         Optional<Soundtrack> sound,
-        boolean transformed) {
+        Colours colours) {
+    /** What a deliverable's values mean. */
+    public enum Colours {
+        /** They are the footage's, corrected. */
+        FOOTAGE,
+        /** They have gone through the recipe's transform. */
+        TRANSFORMED,
+        /** Rec.2100 in hybrid log-gamma. */
+        HLG,
+        /** Rec.2100 in the perceptual quantiser. */
+        PQ;
+
+        static Colours ofHdr(String word) {
+            return valueOf(word.toUpperCase(Locale.ROOT));
+        }
+
+        public boolean isHdr() {
+            return this == HLG || this == PQ;
+        }
+    }
+
     public RenderSpec {
         layout.check(width, height);
         VideoCodec codec = coding.codec();
@@ -39,6 +60,15 @@ public record RenderSpec(
                     + codec.bits().stream().map(String::valueOf).collect(Collectors.joining(" or "))
                     + " bits a sample, not " + bits + ": choose other bits or another codec.");
         }
+        if (colours.isHdr() && bits < 10) {
+            throw new IllegalArgumentException(
+                    colours + " shows steps in skies with fewer than 10 bits a sample: choose 10 bits.");
+        }
+    }
+
+    /** Whether colours go through the recipe's transform. */
+    public boolean transformed() {
+        return colours == Colours.TRANSFORMED;
     }
 
     public static RenderSpec read(String text) {
@@ -52,17 +82,7 @@ public record RenderSpec(
     /** The same in pieces of a stated length. */
     public RenderSpec withSegmentFrames(int frames) {
         return new RenderSpec(
-                width,
-                height,
-                layout,
-                coding,
-                bits,
-                kernel,
-                rate,
-                encoderThreads,
-                Optional.of(frames),
-                sound,
-                transformed);
+                width, height, layout, coding, bits, kernel, rate, encoderThreads, Optional.of(frames), sound, colours);
     }
 
     /** The name of the recipe's framing that it shows; empty for a part of the sphere. */

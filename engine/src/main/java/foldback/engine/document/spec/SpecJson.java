@@ -160,6 +160,12 @@ public final class SpecJson {
                         RenderSpec::segmentFrames);
                 var sound = fields.inline(SOUND, RenderSpec::sound);
                 var transformed = fields.unusual("through_transform", flag(), false, RenderSpec::transformed);
+                var hdr = fields.optional(
+                        "hdr",
+                        oneOf(List.of("hlg", "pq"))
+                                .as(RenderSpec.Colours::ofHdr, Json::lower)
+                                .described("Colours become those of Rec.2100, in one of its two curves."),
+                        spec -> Optional.of(spec.colours()).filter(RenderSpec.Colours::isHdr));
                 return read -> new RenderSpec(
                         read.get(width),
                         read.get(height),
@@ -171,8 +177,16 @@ public final class SpecJson {
                         read.get(threads),
                         read.get(segment),
                         read.get(sound),
-                        read.get(transformed));
+                        colours(read.get(transformed), read.get(hdr)));
             }));
+
+    private static RenderSpec.Colours colours(boolean transformed, Optional<RenderSpec.Colours> hdr) {
+        if (transformed && hdr.isPresent()) {
+            throw new IllegalArgumentException(
+                    "'through_transform' and 'hdr' do not go together: the transform's result has no light to go on from.");
+        }
+        return hdr.orElse(transformed ? RenderSpec.Colours.TRANSFORMED : RenderSpec.Colours.FOOTAGE);
+    }
 
     private SpecJson() {}
 }
