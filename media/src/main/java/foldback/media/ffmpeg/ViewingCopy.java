@@ -1,5 +1,6 @@
 package foldback.media.ffmpeg;
 
+import foldback.core.picture.ColourTags;
 import foldback.core.run.Run;
 import foldback.media.MediaException;
 import foldback.media.NoRoomException;
@@ -18,6 +19,10 @@ public final class ViewingCopy {
 
     private ViewingCopy() {}
 
+    /** From Rec.2100 to Rec.709, a diffuse white of 203 cd/m2 (ITU-R BT.2408) as its white; what is brighter is drawn together. */
+    private static final String TO_SDR = ",zscale=t=linear:npl=203,format=gbrpf32le,zscale=p=bt709"
+            + ",tonemap=mobius:param=0.8:desat=0,zscale=t=bt709:m=bt709:r=tv";
+
     /**
      * Makes one.
      *
@@ -26,12 +31,15 @@ public final class ViewingCopy {
      * @throws MediaException where the film cannot be read
      */
     public static void make(Path film, Path out, Run run) throws InterruptedException {
-        double seconds = MediaProbe.probe(film).durationSeconds();
+        MediaInfo info = MediaProbe.probe(film);
+        double seconds = info.durationSeconds();
+        String sized = "scale='min(" + MOST_WIDTH + ",iw)':-2";
+        String filter = isHdr(info) ? sized + TO_SDR : sized;
         Path part = out.resolveSibling(out.getFileName() + ".part");
         Arguments arguments = Arguments.ffmpeg()
                 .add("-progress", "pipe:2")
                 .guardedInput(film)
-                .add("-map", "0:v:0", "-map", "0:a?", "-vf", "scale='min(" + MOST_WIDTH + ",iw)':-2")
+                .add("-map", "0:v:0", "-map", "0:a?", "-vf", filter)
                 .add("-c:v", "libx264", "-preset", "veryfast", "-crf", "20", "-pix_fmt", "yuv420p")
                 .add("-c:a", "copy", "-movflags", "+faststart", "-f", "mp4")
                 .output(part);
@@ -52,6 +60,13 @@ public final class ViewingCopy {
             throw new MediaException(
                     film, "A copy of " + film.getFileName() + " could not be written: " + failed.getMessage(), failed);
         }
+    }
+
+    private static boolean isHdr(MediaInfo info) {
+        return info.video()
+                .map(video -> video.tags().transfer())
+                .filter(curve -> curve == ColourTags.Curve.HLG || curve == ColourTags.Curve.PQ)
+                .isPresent();
     }
 
     /** Of what FFmpeg says about how far it is. */

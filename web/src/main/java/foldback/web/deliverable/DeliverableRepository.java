@@ -5,6 +5,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 
 interface DeliverableRepository extends Repository<Deliverable, Long> {
@@ -26,6 +27,24 @@ interface DeliverableRepository extends Repository<Deliverable, Long> {
     boolean existsByClaim(String name);
 
     List<Deliverable> findByState(Deliverable.State state);
+
+    /** What a deliverable was made of: project, take and the number of the revision, by their names. */
+    interface Origin {
+        Long getId();
+
+        String getProject();
+
+        String getTake();
+
+        int getRevision();
+    }
+
+    @Query(
+            value = "select d.id as id, p.name as project, t.name as take, r.number as revision from deliverable d"
+                    + " join take t on t.id = d.take_id join project p on p.id = t.project_id"
+                    + " join revision r on r.id = d.revision_id",
+            nativeQuery = true)
+    List<Origin> origins();
 
     void deleteById(Long id);
 

@@ -11,6 +11,9 @@ import tools.jackson.databind.json.JsonMapper;
 record DeliverableView(
         long id,
         long take,
+        String project,
+        String takeName,
+        int revision,
         String name,
         String state,
         long framesDone,
@@ -25,11 +28,14 @@ record DeliverableView(
         JsonNode verified) {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
-    static DeliverableView of(Deliverable d) {
+    static DeliverableView of(Deliverable d, DeliverableRepository.Origin origin) {
         double rate = d.framesPerSecond();
         return new DeliverableView(
                 d.id(),
                 d.takeId(),
+                origin.getProject(),
+                origin.getTake(),
+                origin.getRevision(),
                 d.name(),
                 d.state().name().toLowerCase(java.util.Locale.ROOT),
                 d.framesDone(),

@@ -37,6 +37,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.dao.DataIntegrityViolationException;
@@ -86,10 +87,16 @@ public class Deliverables {
 
     @Transactional(readOnly = true)
     List<DeliverableView> all() {
+        Map<Long, DeliverableRepository.Origin> origins = origins();
         return rows.findAllByOrderByIdDesc().stream()
                 .sorted(Comparator.comparing(Deliverables::rank).thenComparing(Deliverables::place))
-                .map(DeliverableView::of)
+                .map(row -> DeliverableView.of(row, origins.get(row.id())))
                 .toList();
+    }
+
+    private Map<Long, DeliverableRepository.Origin> origins() {
+        return rows.origins().stream()
+                .collect(Collectors.toMap(DeliverableRepository.Origin::getId, Function.identity()));
     }
 
     /** What is at work comes first, then what waits, then what ended. */
@@ -196,7 +203,7 @@ public class Deliverables {
                 takeId, revision.id(), name, job.spec().write(), job.span(), job.frames(), clock.instant()));
         row.place(row.id());
         queue.add(row.id());
-        return DeliverableView.of(row);
+        return DeliverableView.of(row, origins().get(row.id()));
     }
 
     /** Puts several into the queue, in their order; none of them where one is refused. */

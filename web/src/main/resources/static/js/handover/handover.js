@@ -6,6 +6,7 @@ import { fromTemplate, part } from "../page/parts.js";
 import { startTheme } from "../page/theme.js";
 import { timeLeft } from "../page/timeLeft.js";
 import { toast } from "../page/toast.js";
+import { clock } from "../bench/format.js";
 import { perSecond } from "../bench/frameRates.js";
 import { openAgain } from "./again.js";
 import { openViewer } from "./viewer.js";
@@ -25,6 +26,9 @@ function row(deliverable) {
   const { spec, state } = deliverable;
   root.dataset.state = state;
   part(root, "name").textContent = deliverable.name;
+  part(root, "take").textContent = deliverable.takeName;
+  part(root, "take").href = `/takes/${deliverable.take}`;
+  part(root, "origin").textContent = `revision ${deliverable.revision}, of ${deliverable.project}`;
   part(root, "what").textContent = [
     spec.framing && `framing ${spec.framing}`,
     `${spec.width} x ${spec.height}`,
@@ -33,7 +37,8 @@ function row(deliverable) {
     spec.quality !== undefined && `quality ${spec.quality}`,
     spec.hdr && `HDR, ${spec.hdr.toUpperCase()}`,
     spec.rate && `${Number(perSecond(spec.rate).toFixed(3))} frames/s`,
-    `${(deliverable.to - deliverable.from).toFixed(2)} s`,
+    `${clock(deliverable.from)} to ${clock(deliverable.to)}`,
+    deliverable.verified && bytes(deliverable.verified.bytes),
     spec.sound_place && spec.sound_place !== "inside" && "sound in a WAV file beside it",
   ].filter(Boolean).join(", ");
   part(root, "state").textContent = SAID[state]?.(deliverable.message) ?? STATES[state];

@@ -2,8 +2,8 @@
  * at how many bits for each pixel of a frame. */
 export const CODECS = {
   h264: { name: "H.264", use: "plays everywhere", bits: [8, 10], quality: 18, bitsAPixel: 0.16 },
-  h265: { name: "H.265", use: "smaller, slower to make", bits: [8, 10], quality: 22, bitsAPixel: 0.1 },
-  av1: { name: "AV1", use: "smallest, for newer players", bits: [8, 10], quality: 30, bitsAPixel: 0.07 },
+  h265: { name: "H.265", use: "smaller, slower", bits: [8, 10], quality: 22, bitsAPixel: 0.1 },
+  av1: { name: "AV1", use: "newer players", bits: [8, 10], quality: 30, bitsAPixel: 0.07 },
   prores_422: { name: "ProRes 422", use: "to work on", bits: [10] },
   prores_422_hq: { name: "ProRes 422 HQ", use: "to work on, larger", bits: [10] },
 };
