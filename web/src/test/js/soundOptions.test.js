@@ -1,7 +1,7 @@
 import assert from "node:assert/strict";
 import test from "node:test";
 import { FRAME_RATES, perSecond } from "../../main/resources/static/js/bench/frameRates.js";
-import { soundOf, withSoundOf } from "../../main/resources/static/js/bench/soundOptions.js";
+import { clarityOf, soundOf, withSoundOf } from "../../main/resources/static/js/bench/soundOptions.js";
 
 const usual = { level: 0, "fade-in": 0, "fade-out": 0, place: "inside" };
 
@@ -16,6 +16,11 @@ test("a spec says of its sound what is not usual", () => {
 test("a spec takes another one's sound", () => {
   assert.deepEqual(withSoundOf({ codec: "h264", sound_slot: "A", sound_level_db: 3 }, { codec: "av1", sound_slot: "B" }), { codec: "h264", sound_slot: "B" });
   assert.deepEqual(withSoundOf({ codec: "h264", sound_slot: "A" }, {}), { codec: "h264" });
+});
+
+test("how clear a sound is stands in words", () => {
+  assert.equal(clarityOf({ clarity: { rangeDecibels: 31.4, clipped: 0 } }), "31 dB from quiet to loud");
+  assert.equal(clarityOf({ clarity: { rangeDecibels: 12, clipped: 0.034 } }), "12 dB from quiet to loud, 3.4% of it clipped");
 });
 
 test("rates are read as documents write them", () => {

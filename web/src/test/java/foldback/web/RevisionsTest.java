@@ -8,6 +8,9 @@ import java.util.Arrays;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
 import org.springframework.context.ConfigurableApplicationContext;
 import tools.jackson.databind.JsonNode;
 
@@ -48,6 +51,76 @@ class RevisionsTest {
                         .path("yaw_deg")
                         .asInt())
                 .isEqualTo(20);
+    }
+
+    @Test
+    void anyRevisionIsNamedAndBroughtBack(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        String take = "/api/takes/" + api.freshTake();
+        api.post(take + "/revisions", patch(1, 10));
+        api.post(take + "/revisions", patch(2, 20));
+        api.post(take + "/undo?base=3", "");
+        api.post(take + "/revisions", patch(2, 30));
+        assertThat(api.post(take + "/revisions/3/name", "{\"name\":\" For the client \"}")
+                        .status())
+                .isEqualTo(204);
+        assertThat(api.post(take + "/revisions/3/name", "{\"name\":\"" + "n".repeat(121) + "\"}")
+                        .body())
+                .contains("at most 120 letters");
+        JsonNode history = api.get(take + "/revisions").json();
+        assertThat(history.size()).isEqualTo(4);
+        assertThat(history.get(0).path("head").asBoolean()).isTrue();
+        assertThat(history.get(0).path("parent").asInt()).as("made on a branch").isEqualTo(2);
+        assertThat(history.get(1).path("name").asString()).isEqualTo("For the client");
+        assertThat(history.get(1).path("label").asString()).isEqualTo("Turn to 20");
+        assertThat(history.get(3).path("parent").isNull()).isTrue();
+        assertThat(history.get(3).path("author").asString()).isEqualTo("this machine");
+
+        JsonNode back = api.post(take + "/revisions/3/bring-back?base=4", "").json();
+        assertThat(yaw(back)).isEqualTo(20);
+        assertThat(back.path("revision").asInt()).isEqualTo(5);
+        assertThat(back.path("undo").asString()).isEqualTo("Bring back revision 3");
+        assertThat(api.post(take + "/revisions/3/bring-back?base=4", "").status())
+                .isEqualTo(409);
+        assertThat(api.post(take + "/revisions/33/bring-back?base=5", "").status())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void revisionsAreListedNamedAndBroughtBackOnTheBench(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long id = api.freshTake();
+        String take = "/api/takes/" + id;
+        api.post(take + "/revisions", patch(1, 10));
+        api.post(take + "/revisions", patch(2, 20));
+        try (Browser browser = new Browser()) {
+            BenchPage bench = BenchPage.open(browser, server, id, "level");
+            browser.press("kept");
+            browser.await()
+                    .until(driver -> driver.findElements(By.cssSelector("[data-test=revision]"))
+                                    .size()
+                            == 3);
+            WebElement name = browser.driver
+                    .findElements(By.cssSelector("[data-test=revision-name]"))
+                    .get(1);
+            name.sendKeys("Calm", Keys.TAB);
+            browser.await().until(driver -> nameOf(api, take, 2).equals("Calm"));
+            browser.driver
+                    .findElements(By.cssSelector("[data-test=revision-back]"))
+                    .get(0)
+                    .click();
+            bench.awaitSaved(4);
+        }
+        assertThat(yaw(api.get(take).json())).isEqualTo(10);
+    }
+
+    private static String nameOf(Api api, String take, int number) {
+        try {
+            JsonNode history = api.get(take + "/revisions").json();
+            return history.get(history.size() - number).path("name").asString("");
+        } catch (Exception failed) {
+            throw new IllegalStateException(failed);
+        }
     }
 
     @Test

@@ -160,6 +160,27 @@ class SpecsTest {
     }
 
     @Test
+    void theClearestSoundIsProposed(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        long take = api.freshTake();
+        JsonNode clearest =
+                api.get("/api/takes/" + take + "/revisions/1/clearest").json();
+        assertThat(clearest.size()).isEqualTo(2);
+        double first = clearest.get(0).path("clarity").path("rangeDecibels").asDouble();
+        assertThat(first)
+                .isBetween(clearest.get(1).path("clarity").path("rangeDecibels").asDouble(), 90.0);
+        try (Browser browser = new Browser()) {
+            BenchPage.open(browser, server, take, "gather");
+            // No sound was chosen before.
+            browser.driver.executeScript("localStorage.removeItem('spec')");
+            browser.press("hand-over");
+            String slot = clearest.get(0).path("slot").asString();
+            browser.awaitText("ho-sound", "of lens " + slot + ", the clearest");
+            browser.await().until(driver -> slot.equals(browser.find("ho-sound").getDomProperty("value")));
+        }
+    }
+
+    @Test
     void namedRangesAreHandedOverBySeveralSpecs(RunningApplication.Server server, @TempDir Path folder)
             throws Exception {
         Api api = new Api(server);

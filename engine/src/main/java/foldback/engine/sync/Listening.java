@@ -2,6 +2,7 @@ package foldback.engine.sync;
 
 import foldback.core.recipe.ClipRef;
 import foldback.core.run.Run;
+import foldback.core.sound.SoundClarity;
 import foldback.core.sound.SoundTrack;
 import foldback.core.sync.sound.Claps;
 import foldback.core.sync.sound.SoundResiduals;
@@ -11,8 +12,11 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /** What the ear and the eye judge offsets by: two clips heard together, claps, and what is left of the lag over time. */
 public final class Listening {
@@ -57,6 +61,23 @@ public final class Listening {
     /** Clip times of a clip's claps, seconds. */
     public double[] claps(TakeClip clip) {
         return sounds.of(clip, Run.QUIET).map(Claps::find).orElse(new double[0]);
+    }
+
+    /** A lens and how clear its sound is. */
+    public record Clear(String slot, SoundClarity clarity) {}
+
+    /** The lenses that have a sound, the clearest first; of those in one file the first. */
+    public List<Clear> clearest(Take take) {
+        List<Clear> all = new ArrayList<>();
+        Set<String> seen = new HashSet<>();
+        for (TakeClip clip : take.clips()) {
+            if (seen.add(clip.ref().sha256())) {
+                sounds.of(clip, Run.QUIET)
+                        .ifPresent(track -> all.add(new Clear(clip.ref().slot(), SoundClarity.of(track))));
+            }
+        }
+        all.sort(Comparator.comparingDouble((Clear clear) -> -clear.clarity().score()));
+        return all;
     }
 
     /**

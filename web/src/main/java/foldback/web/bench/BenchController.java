@@ -9,6 +9,7 @@ import foldback.web.project.ProjectRepository;
 import foldback.web.project.TakeRepository;
 import foldback.web.project.TakeRow;
 import foldback.web.recipe.Recipes;
+import java.util.List;
 import org.springframework.context.annotation.Profile;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
@@ -75,6 +76,28 @@ class BenchController {
     @ResponseBody
     TakeState redo(@PathVariable Long takeId, @RequestParam int base) {
         return bench.redo(takeId, base);
+    }
+
+    /** All revisions, the newest first. */
+    @GetMapping("/api/takes/{takeId}/revisions")
+    @ResponseBody
+    List<Recipes.Past> history(@PathVariable Long takeId) {
+        return recipes.history(takeId);
+    }
+
+    @PostMapping("/api/takes/{takeId}/revisions/{number}/bring-back")
+    @ResponseBody
+    TakeState bringBack(@PathVariable Long takeId, @PathVariable int number, @RequestParam int base) {
+        return bench.bringBack(takeId, number, base);
+    }
+
+    /** A name of a revision; empty for none. */
+    record Named(String name) {}
+
+    @PostMapping("/api/takes/{takeId}/revisions/{number}/name")
+    ResponseEntity<Void> rename(@PathVariable Long takeId, @PathVariable int number, @RequestBody Named asked) {
+        recipes.rename(takeId, number, asked.name());
+        return ResponseEntity.noContent().build();
     }
 
     @GetMapping("/api/takes/{takeId}/revisions/{number}/recipe.json")

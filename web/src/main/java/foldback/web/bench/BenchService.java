@@ -53,6 +53,12 @@ class BenchService {
         return stateOf(takeId, recipes.change(takeId, patch.base(), changed, patch.label()));
     }
 
+    /** Makes the take what it was at a revision, as a change of its own. */
+    TakeState bringBack(Long takeId, int number, int base) {
+        Recipe wanted = recipes.revision(takeId, number).read();
+        return stateOf(takeId, recipes.change(takeId, base, wanted, "Bring back revision " + number));
+    }
+
     TakeState undo(Long takeId, int base) {
         return stateOf(takeId, recipes.undo(takeId, base));
     }

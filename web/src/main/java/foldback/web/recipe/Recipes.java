@@ -7,6 +7,8 @@ import foldback.web.page.NotFoundException;
 import foldback.web.project.TakeRepository;
 import foldback.web.project.TakeRow;
 import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
@@ -17,6 +19,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Recipes {
     private static final int MAX_LABEL = 160;
+    private static final int MAX_NAME = 120;
     /** So far back is looked for what was before. */
     private static final int MOST_STEPS = 200;
 
@@ -44,6 +47,56 @@ public class Recipes {
         return revisions
                 .findByTakeIdAndNumber(takeId, number)
                 .orElseThrow(() -> new NotFoundException("revision " + number));
+    }
+
+    /**
+     * A revision as lists show it.
+     *
+     * @param label what was changed
+     * @param name by which somebody wants to find it again; null for none
+     * @param parent the number of the revision that it was made from; null for the first
+     * @param aside whether the take never was so: something was made of it by the way
+     * @param head whether it is what the take is now
+     */
+    public record Past(
+            int number,
+            String label,
+            String name,
+            Instant made,
+            String author,
+            Integer parent,
+            boolean aside,
+            boolean head) {}
+
+    /** All revisions of a take, those on branches that were undone as well, the newest first. */
+    @Transactional(readOnly = true)
+    public List<Past> history(Long takeId) {
+        int head = head(takeId).revision().number();
+        return revisions.history(takeId).stream()
+                .map(one -> new Past(
+                        one.getNumber(),
+                        one.getLabel(),
+                        one.getName(),
+                        one.getMade(),
+                        one.getAuthor(),
+                        one.getParent(),
+                        one.getAside(),
+                        one.getNumber() == head))
+                .toList();
+    }
+
+    /**
+     * Gives a revision a name.
+     *
+     * @param name empty to take its name away
+     */
+    @Transactional
+    public void rename(Long takeId, int number, String name) {
+        String kept = name == null ? "" : name.strip();
+        if (kept.length() > MAX_NAME) {
+            throw new IllegalArgumentException("A revision's name has at most " + MAX_NAME + " letters.");
+        }
+        revision(takeId, number).rename(kept.isEmpty() ? null : kept);
     }
 
     @Transactional(readOnly = true)

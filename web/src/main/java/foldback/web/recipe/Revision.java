@@ -29,6 +29,8 @@ public class Revision {
     private Instant createdAt;
     /** Whether the take never was so: something was made of it by the way. */
     private boolean aside;
+    /** By which somebody wants to find it again; null for none. */
+    private String name;
 
     protected Revision() {}
 
@@ -73,6 +75,10 @@ public class Revision {
     /** The recipe document. */
     public String recipe() {
         return recipe;
+    }
+
+    void rename(String other) {
+        name = other;
     }
 
     public Instant createdAt() {

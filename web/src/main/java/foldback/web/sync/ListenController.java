@@ -87,6 +87,12 @@ class ListenController {
         return listening.residuals(take(takeId, number));
     }
 
+    /** Lenses with a sound, the clearest first. */
+    @GetMapping("/clearest")
+    List<Listening.Clear> clearest(@PathVariable Long takeId, @PathVariable int number) {
+        return listening.clearest(take(takeId, number));
+    }
+
     /** Two lenses as they lie in the take, one at each ear. */
     @GetMapping("/listen")
     ResponseEntity<byte[]> listen(

@@ -2,6 +2,7 @@ import { toast } from "../page/toast.js";
 import { startTheme } from "../page/theme.js";
 import { startConflict } from "./conflict.js";
 import { startHandover } from "./handoverDialog.js";
+import { startHistory } from "./history.js";
 import { startKeys } from "./keys.js";
 import { startLedger } from "./ledger.js";
 import { startPlaying } from "./play.js";
@@ -19,7 +20,7 @@ const redo = document.getElementById("redo");
 
 store.addEventListener("kept", () => {
   kept.textContent = `Saved, revision ${store.kept.revision}`;
-  kept.title = store.kept.label;
+  kept.title = `${store.kept.label}. Shows all revisions.`;
   undo.disabled = !store.kept.undo;
   undo.title = store.kept.undo ? `Undo: ${store.kept.undo}` : "";
   redo.disabled = !store.kept.redo;
@@ -38,6 +39,7 @@ const panes = startPanes(store);
 startLedger(store);
 startSheets(store);
 startConflict(store);
+startHistory(store, kept);
 const play = startPlaying(store);
 const openHandover = startHandover(store);
 try {

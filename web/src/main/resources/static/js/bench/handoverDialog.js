@@ -17,6 +17,8 @@ import { specChoice } from "./specChoice.js";
 
 const PRESETS = ["ultrafast", "superfast", "veryfast", "faster", "fast", "medium", "slow", "slower", "veryslow"];
 const HDR = { hlg: "Rec.2100 HLG", pq: "Rec.2100 PQ" };
+/** Seconds from the range's beginning on. */
+const MOST_HEARD = 30;
 const written = ([width, height]) => `${width}x${height}`;
 
 const remembered = () => JSON.parse(localStorage.getItem("spec") || "{}");
@@ -144,6 +146,17 @@ export function startHandover(store) {
     field("others-field").hidden = (await others.open()) === 0;
     await specs.open();
     await review();
+    await tellClearest(last.sound === undefined);
+  }
+
+  /** Which lens's sound is clearest is measured when it is first asked for, and chosen where none was chosen before. */
+  async function tellClearest(choose) {
+    const clearest = await askJson(`${store.path}/revisions/${store.kept.revision}/clearest`);
+    soundFields.tell(clearest);
+    if (choose && clearest.length > 0 && field("sound").value) {
+      field("sound").value = clearest[0].slot;
+      await review();
+    }
   }
 
   const size = () => {
@@ -328,6 +341,21 @@ export function startHandover(store) {
   for (const name of ["from", "to"]) {
     field(name).addEventListener("input", () => sum(orders()));
   }
+  const heard = new Audio();
+  field("listen").addEventListener("click", () => {
+    const slot = field("sound").value;
+    const seconds = Math.max(1, Math.min(MOST_HEARD, number("to") - number("from")));
+    if (heard.paused) {
+      heard.src = `${store.path}/revisions/${store.kept.revision}/listen?left=${slot}&right=${slot}&from=${number("from")}&seconds=${seconds}`;
+      heard.play().catch((failure) => wrong(`The sound could not be played: ${failure.message}`));
+    } else {
+      heard.pause();
+    }
+  });
+  for (const event of ["play", "pause", "ended"]) {
+    heard.addEventListener(event, () => (field("listen").textContent = heard.paused ? "Listen" : "Stop"));
+  }
+  dialog.addEventListener("close", () => heard.pause());
   field("close").addEventListener("click", () => dialog.close());
   document.getElementById("handover").addEventListener("click", () => open().catch((failure) => toast(failure.message)));
   return open;

@@ -20,6 +20,10 @@ export function soundOf(slot, values) {
   return { sound_slot: slot, ...Object.fromEntries(said.map(([name, [field]]) => [field, values[name]])) };
 }
 
+/** How clear a lens's sound is, in words. */
+export const clarityOf = ({ clarity: { rangeDecibels, clipped } }) =>
+  `${rangeDecibels.toFixed(0)} dB from quiet to loud${clipped > 0.001 ? `, ${(100 * clipped).toFixed(clipped < 0.1 ? 1 : 0)}% of it clipped` : ""}`;
+
 /**
  * Level, fades and place of a sound, in the dialog that asks for deliverables.
  * @returns {{show: function(object): void, asked: function(): object}} {@code show} takes a spec's fields, {@code asked} gives them
@@ -30,6 +34,16 @@ export function soundOptions(root) {
   sound.addEventListener("change", showFields);
   const value = (name) => (name === "place" ? part(root, name).value : Number(part(root, name).value.replace(",", ".")));
   return {
+    /** Says which lens's sound is the clearest, and of each how clear it is. */
+    tell: (clearest) => {
+      for (const option of sound.options) {
+        const rank = clearest.findIndex(({ slot }) => slot === option.value);
+        if (rank >= 0) {
+          option.textContent = `of lens ${option.value}${rank === 0 && clearest.length > 1 ? ", the clearest" : ""}`;
+          option.title = clarityOf(clearest[rank]);
+        }
+      }
+    },
     show: (spec) => {
       for (const [name, [field, usual]] of Object.entries(FIELDS)) {
         part(root, name).value = spec[field] ?? usual;

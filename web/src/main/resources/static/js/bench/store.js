@@ -128,6 +128,11 @@ export class Store extends EventTarget {
     return this.send(() => askJson(`${this.path}/revisions`, { body: this.patch(label, set) }), { label, set });
   }
 
+  /** Makes the take what it was at a revision. */
+  bringBack(number) {
+    return this.send(() => askJson(`${this.path}/revisions/${number}/bring-back?base=${this.kept.revision}`, { method: "POST" }));
+  }
+
   undo() {
     return this.send(() => askJson(`${this.path}/undo?base=${this.kept.revision}`, { method: "POST" }));
   }
