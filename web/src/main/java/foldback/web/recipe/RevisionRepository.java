@@ -26,7 +26,7 @@ interface RevisionRepository extends Repository<Revision, Long> {
 
         String getName();
 
-        Instant getMade();
+        Instant getCreatedAt();
 
         String getAuthor();
 
@@ -39,7 +39,7 @@ interface RevisionRepository extends Repository<Revision, Long> {
 
     @Query(
             value =
-                    "select r.number as number, r.label as label, r.name as name, r.created_at as made, u.name as author,"
+                    "select r.number as number, r.label as label, r.name as name, r.created_at as createdAt, u.name as author,"
                             + " p.number as parent, r.aside as aside from revision r join app_user u on u.id = r.author_id"
                             + " left join revision p on p.id = r.parent_id where r.take_id = :takeId order by r.number desc",
             nativeQuery = true)

@@ -16,10 +16,10 @@ export function startHistory(store, opener) {
   const dialog = document.getElementById("history-dialog");
 
   function row(revision) {
-    const { number, label, name, made, head } = revision;
+    const { number, label, name, createdAt, head } = revision;
     const root = element("tr", { "data-test": "revision" });
     const words = element("td");
-    words.append(element("div", {}, label), element("div", { class: "soft" }, [comesFrom(revision), dayOf(made)].filter(Boolean).join(", ")));
+    words.append(element("div", {}, label), element("div", { class: "soft" }, [comesFrom(revision), dayOf(createdAt)].filter(Boolean).join(", ")));
     const named = element("input", { class: "text w-40", maxlength: "120", placeholder: "no name", "aria-label": `Name of revision ${number}`, "data-test": "revision-name" });
     named.value = name ?? "";
     named.addEventListener("change", () => ask(`${store.path}/revisions/${number}/name`, { body: { name: named.value } }).catch((failure) => toast(failure.message)));
