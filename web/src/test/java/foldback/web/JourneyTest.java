@@ -20,7 +20,7 @@ class JourneyTest {
             browser.driver.get(server.uri("/").toString());
             // Projects of other tests may stand before the demo's.
             browser.await()
-                    .until(driver -> driver.findElement(By.linkText("Open Take 1, the sluice path")))
+                    .until(driver -> driver.findElement(By.linkText("Take 1, the sluice path")))
                     .click();
             WebElement sphere = shown(browser, "pane-sphere");
             turn(browser, sphere);
