@@ -14,6 +14,8 @@ public final class HdrTransform implements ColourTransform {
     /** Signals of limited range go a little beyond white. */
     private static final double MOST_SIGNAL = 1.1;
 
+    private static final float BY_MOST_SIGNAL = (float) (1 / MOST_SIGNAL);
+
     private static final double HLG_WHITE = 0.75;
     private static final double GAMMA = 1.2;
     /** The light of HLG's reference display as a share of what PQ can say. */
@@ -69,44 +71,74 @@ public final class HdrTransform implements ColourTransform {
         return new HdrTransform(from, matrix, to);
     }
 
+    /** In passes, each one loop over a row: the JVM vectorises roots and sums, and cannot vectorise tables. */
     @Override
     public void apply(float[] red, float[] green, float[] blue, int count) {
+        look(light, BY_MOST_SIGNAL, red, count);
+        look(light, BY_MOST_SIGNAL, green, count);
+        look(light, BY_MOST_SIGNAL, blue, count);
+        if (!wide) {
+            widen(red, green, blue, count);
+        }
+        if (fromDisplay != toPq) {
+            render(red, green, blue, count);
+        }
+        show(red, count);
+        show(green, count);
+        show(blue, count);
+    }
+
+    private static void widen(float[] red, float[] green, float[] blue, int count) {
         for (int i = 0; i < count; i++) {
-            float r = between(light, (float) (red[i] / MOST_SIGNAL));
-            float g = between(light, (float) (green[i] / MOST_SIGNAL));
-            float b = between(light, (float) (blue[i] / MOST_SIGNAL));
-            if (!wide) {
-                float wideR = TO_2020[0] * r + TO_2020[1] * g + TO_2020[2] * b;
-                float wideG = TO_2020[3] * r + TO_2020[4] * g + TO_2020[5] * b;
-                b = TO_2020[6] * r + TO_2020[7] * g + TO_2020[8] * b;
-                r = wideR;
-                g = wideG;
-            }
-            if (fromDisplay != toPq) {
-                r = r < 1 ? r : 1;
-                g = g < 1 ? g : 1;
-                b = b < 1 ? b : 1;
-                float luminance = 0.2627f * r + 0.6780f * g + 0.0593f * b;
-                float factor = between(rendering, fourthRoot(luminance));
-                r *= factor;
-                g *= factor;
-                b *= factor;
-            }
-            red[i] = between(signal, fourthRoot(r));
-            green[i] = between(signal, fourthRoot(g));
-            blue[i] = between(signal, fourthRoot(b));
+            float r = red[i];
+            float g = green[i];
+            float b = blue[i];
+            red[i] = TO_2020[0] * r + TO_2020[1] * g + TO_2020[2] * b;
+            green[i] = TO_2020[3] * r + TO_2020[4] * g + TO_2020[5] * b;
+            blue[i] = TO_2020[6] * r + TO_2020[7] * g + TO_2020[8] * b;
         }
     }
 
-    private static float fourthRoot(float value) {
-        return (float) Math.sqrt(Math.sqrt(value));
+    private void render(float[] red, float[] green, float[] blue, int count) {
+        float[] factors = new float[count];
+        for (int i = 0; i < count; i++) {
+            red[i] = red[i] < 1 ? red[i] : 1;
+            green[i] = green[i] < 1 ? green[i] : 1;
+            blue[i] = blue[i] < 1 ? blue[i] : 1;
+            factors[i] = 0.2627f * red[i] + 0.6780f * green[i] + 0.0593f * blue[i];
+        }
+        root(factors, count);
+        root(factors, count);
+        look(rendering, 1, factors, count);
+        for (int i = 0; i < count; i++) {
+            red[i] *= factors[i];
+            green[i] *= factors[i];
+            blue[i] *= factors[i];
+        }
     }
 
-    /** @param place 0 at the table's beginning, 1 at its end; beyond, as there */
-    private static float between(float[] table, float place) {
-        // Comparisons are several times quicker than Math.min and Math.max of floats.
-        float at = place > 0 ? place < 1 ? place * STEPS : STEPS : 0;
-        int below = Math.min(STEPS - 1, (int) at);
-        return table[below] + (at - below) * (table[below + 1] - table[below]);
+    private void show(float[] values, int count) {
+        root(values, count);
+        root(values, count);
+        look(signal, 1, values, count);
+    }
+
+    private static void root(float[] values, int count) {
+        for (int i = 0; i < count; i++) {
+            values[i] = (float) Math.sqrt(values[i]);
+        }
+    }
+
+    /** @param scale of values: 0 is at the table's beginning then, 1 at its end; beyond, as there */
+    private static void look(float[] table, float scale, float[] values, int count) {
+        float steps = scale * STEPS;
+        for (int i = 0; i < count; i++) {
+            float at = values[i] * steps;
+            // Comparisons are several times quicker than Math.min and Math.max of floats.
+            at = at > 0 ? at < STEPS ? at : STEPS : 0;
+            int below = Math.min(STEPS - 1, (int) at);
+            float from = table[below];
+            values[i] = from + (at - below) * (table[below + 1] - from);
+        }
     }
 }
