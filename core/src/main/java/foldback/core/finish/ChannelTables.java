@@ -2,6 +2,7 @@ package foldback.core.finish;
 
 import foldback.core.tone.LightCurve;
 import foldback.core.tone.Viewing;
+import java.util.function.DoubleUnaryOperator;
 
 /** A table for each channel of its own, straight between its steps. */
 public final class ChannelTables implements ColourTransform {
@@ -22,11 +23,22 @@ public final class ChannelTables implements ColourTransform {
 
     /** Each channel's light in the curve that screens show, bright parts drawn together ({@link Viewing}). */
     public static ChannelTables shown(LightCurve from) {
-        float[] table = new float[STEPS + 1];
+        return alike(STEPS, 1, signal -> Viewing.shown(from, signal));
+    }
+
+    /**
+     * One table for all channels.
+     *
+     * @param steps between its values
+     * @param most where the last of them lies; the first is at 0
+     */
+    static ChannelTables alike(int steps, double most, DoubleUnaryOperator values) {
+        float[] table = new float[steps + 1];
         for (int i = 0; i < table.length; i++) {
-            table[i] = (float) Viewing.shown(from, (double) i / STEPS);
+            table[i] = (float) values.applyAsDouble(most * i / steps);
         }
-        return new ChannelTables(new float[][] {table, table, table}, new float[3], new float[] {1, 1, 1});
+        float last = (float) most;
+        return new ChannelTables(new float[][] {table, table, table}, new float[3], new float[] {last, last, last});
     }
 
     @Override
@@ -36,7 +48,8 @@ public final class ChannelTables implements ColourTransform {
         look(2, blue, count);
     }
 
-    private void look(int channel, float[] values, int count) {
+    /** A single channel in place. */
+    void look(int channel, float[] values, int count) {
         float[] table = tables[channel];
         int last = table.length - 1;
         for (int i = 0; i < count; i++) {

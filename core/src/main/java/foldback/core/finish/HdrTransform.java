@@ -14,12 +14,13 @@ public final class HdrTransform implements ColourTransform {
     /** Signals of limited range go a little beyond white. */
     private static final double MOST_SIGNAL = 1.1;
 
-    private static final float BY_MOST_SIGNAL = (float) (1 / MOST_SIGNAL);
-
-    private static final double HLG_WHITE = 0.75;
     private static final double GAMMA = 1.2;
     /** The light of HLG's reference display as a share of what PQ can say. */
     private static final double DISPLAY = 0.1;
+
+    private static final float RED = (float) ColourTags.Matrix.BT2020.red();
+    private static final float GREEN = (float) ColourTags.Matrix.BT2020.green();
+    private static final float BLUE = (float) ColourTags.Matrix.BT2020.blue();
 
     private static final float[] TO_2020 = {
         0.6274f, 0.3293f, 0.0433f,
@@ -31,30 +32,27 @@ public final class HdrTransform implements ColourTransform {
     private final boolean wide;
     private final boolean toPq;
     /** Scene light of HLG by signal; of PQ footage display light, 1 at the reference display's brightest. */
-    private final float[] light;
+    private final ChannelTables light;
     /** The signal by the fourth root of light, in which both curves are nearly straight. */
-    private final float[] signal;
+    private final ChannelTables signal;
     /** What a luminance's channels are multiplied by, by its fourth root. */
-    private final float[] rendering;
+    private final ChannelTables rendering;
 
     private HdrTransform(LightCurve from, ColourTags.Matrix matrix, Transfer to) {
         fromDisplay = from == Transfer.PQ;
         wide = matrix == ColourTags.Matrix.BT2020;
         toPq = to == Transfer.PQ;
         double white = from.white() == 0 ? 1 : from.white();
-        double scale = fromDisplay ? 1 / DISPLAY : Transfer.HLG.toLight(HLG_WHITE) / white;
-        light = new float[STEPS + 1];
-        signal = new float[STEPS + 1];
-        rendering = new float[STEPS + 1];
+        double scale = fromDisplay ? 1 / DISPLAY : Transfer.HLG.white() / white;
+        light = ChannelTables.alike(STEPS, MOST_SIGNAL, shown -> Math.max(0, scale * from.toLight(shown)));
         // From a display's light to the scene's, or the other way; nothing where both are of one kind.
         double power = fromDisplay == toPq ? 0 : toPq ? GAMMA - 1 : 1 / GAMMA - 1;
-        for (int i = 0; i <= STEPS; i++) {
-            light[i] = (float) Math.max(0, scale * from.toLight(MOST_SIGNAL * i / STEPS));
-            double root = (double) i / STEPS;
-            double of = root * root * root * root;
-            signal[i] = (float) to.toSignal(toPq ? DISPLAY * of : of);
-            rendering[i] = (float) StrictMath.pow(Math.max(of, 1e-9), power);
-        }
+        signal = ChannelTables.alike(STEPS, 1, root -> to.toSignal((toPq ? DISPLAY : 1) * fourthPower(root)));
+        rendering = ChannelTables.alike(STEPS, 1, root -> StrictMath.pow(Math.max(fourthPower(root), 1e-9), power));
+    }
+
+    private static double fourthPower(double root) {
+        return root * root * root * root;
     }
 
     /**
@@ -74,18 +72,17 @@ public final class HdrTransform implements ColourTransform {
     /** In passes, each one loop over a row: the JVM vectorises roots and sums, and cannot vectorise tables. */
     @Override
     public void apply(float[] red, float[] green, float[] blue, int count) {
-        look(light, BY_MOST_SIGNAL, red, count);
-        look(light, BY_MOST_SIGNAL, green, count);
-        look(light, BY_MOST_SIGNAL, blue, count);
+        light.apply(red, green, blue, count);
         if (!wide) {
             widen(red, green, blue, count);
         }
         if (fromDisplay != toPq) {
             render(red, green, blue, count);
         }
-        show(red, count);
-        show(green, count);
-        show(blue, count);
+        fourthRoot(red, count);
+        fourthRoot(green, count);
+        fourthRoot(blue, count);
+        signal.apply(red, green, blue, count);
     }
 
     private static void widen(float[] red, float[] green, float[] blue, int count) {
@@ -105,11 +102,10 @@ public final class HdrTransform implements ColourTransform {
             red[i] = red[i] < 1 ? red[i] : 1;
             green[i] = green[i] < 1 ? green[i] : 1;
             blue[i] = blue[i] < 1 ? blue[i] : 1;
-            factors[i] = 0.2627f * red[i] + 0.6780f * green[i] + 0.0593f * blue[i];
+            factors[i] = RED * red[i] + GREEN * green[i] + BLUE * blue[i];
         }
-        root(factors, count);
-        root(factors, count);
-        look(rendering, 1, factors, count);
+        fourthRoot(factors, count);
+        rendering.look(0, factors, count);
         for (int i = 0; i < count; i++) {
             red[i] *= factors[i];
             green[i] *= factors[i];
@@ -117,28 +113,15 @@ public final class HdrTransform implements ColourTransform {
         }
     }
 
-    private void show(float[] values, int count) {
+    /** As two square roots, which are vectorised. */
+    private static void fourthRoot(float[] values, int count) {
         root(values, count);
         root(values, count);
-        look(signal, 1, values, count);
     }
 
     private static void root(float[] values, int count) {
         for (int i = 0; i < count; i++) {
             values[i] = (float) Math.sqrt(values[i]);
-        }
-    }
-
-    /** @param scale of values: 0 is at the table's beginning then, 1 at its end; beyond, as there */
-    private static void look(float[] table, float scale, float[] values, int count) {
-        float steps = scale * STEPS;
-        for (int i = 0; i < count; i++) {
-            float at = values[i] * steps;
-            // Comparisons are several times quicker than Math.min and Math.max of floats.
-            at = at > 0 ? at < STEPS ? at : STEPS : 0;
-            int below = Math.min(STEPS - 1, (int) at);
-            float from = table[below];
-            values[i] = from + (at - below) * (table[below + 1] - from);
         }
     }
 }

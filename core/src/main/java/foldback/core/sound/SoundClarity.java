@@ -6,7 +6,7 @@ import java.util.Arrays;
  * How clearly a sound was recorded: how far what is loud in the band of voices stands above what is quiet there, and how much of it is clipped.
  * A microphone that is covered or turned away loses voices before it loses its own noise; wind and handling lie below the band.
  *
- * @param rangeDecibels from the quiet to the loud tenth of frames, 300 Hz and above
+ * @param rangeDecibels from the quietest tenth of frames to the loudest twentieth, 300 Hz and above
  * @param clipped share of frames in which samples stand at full scale, 0 to 1
  */
 public record SoundClarity(double rangeDecibels, double clipped) {

@@ -1,6 +1,7 @@
 package foldback.engine.render;
 
 import foldback.core.recipe.ClipRef;
+import foldback.engine.document.spec.RenderSpec;
 import foldback.engine.document.spec.Soundtrack;
 import foldback.engine.take.TakeClip;
 import foldback.media.MediaException;
@@ -62,29 +63,28 @@ public final class FilmSound {
     }
 
     /** Where the file beside a film is, if there is to be one. */
-    static Optional<Path> beside(RenderJob job, Path film) {
+    public static Optional<Path> beside(RenderSpec spec, Path film) {
         String name = film.getFileName().toString();
-        return job.spec()
-                .sound()
+        return spec.sound()
                 .filter(Soundtrack::isBeside)
                 .map(sound -> film.resolveSibling(name.substring(0, name.lastIndexOf('.')) + ENDING));
     }
 
     /** Whether the name of the file beside is borne by something else. */
     void refuseWhereTaken(Path film) throws IOException {
-        Optional<Path> file = cut.flatMap(wanted -> beside(job, film));
-        if (file.isPresent() && !publication(file.get()).isDone()) {
-            publication(file.get()).refuseWhereTaken();
+        Optional<Publication> unpublished = unpublished(film);
+        if (unpublished.isPresent()) {
+            unpublished.get().refuseWhereTaken();
         }
     }
 
     /** Writes the file beside the film, unless an earlier attempt did. */
     void publishBeside(Path film) throws IOException {
-        Optional<Path> file = cut.flatMap(wanted -> beside(job, film));
-        if (file.isEmpty() || publication(file.get()).isDone()) {
+        Optional<Publication> unpublished = unpublished(film);
+        if (unpublished.isEmpty()) {
             return;
         }
-        Publication publication = publication(file.get());
+        Publication publication = unpublished.get();
         Path part = publication.part();
         try {
             Files.deleteIfExists(part);
@@ -96,8 +96,11 @@ public final class FilmSound {
         }
     }
 
-    private Publication publication(Path file) {
-        return new Publication(folder, "published-sound", file, job.key());
+    /** How the file beside gets its name; empty where there is to be none, or an earlier attempt published it. */
+    private Optional<Publication> unpublished(Path film) throws IOException {
+        Optional<Publication> wanted = cut.flatMap(sound -> beside(job.spec(), film))
+                .map(file -> new Publication(folder, "published-sound", file, job.key()));
+        return wanted.isPresent() && wanted.get().isDone() ? Optional.empty() : wanted;
     }
 
     private void check(Path file) {

@@ -1,11 +1,13 @@
 package foldback.engine.sync;
 
+import com.github.benmanes.caffeine.cache.Cache;
 import foldback.core.recipe.ClipRef;
 import foldback.core.run.Run;
 import foldback.core.sound.SoundClarity;
 import foldback.core.sound.SoundTrack;
 import foldback.core.sync.sound.Claps;
 import foldback.core.sync.sound.SoundResiduals;
+import foldback.engine.cache.Caches;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import java.nio.ByteBuffer;
@@ -21,7 +23,10 @@ import java.util.Set;
 /** What the ear and the eye judge offsets by: two clips heard together, claps, and what is left of the lag over time. */
 public final class Listening {
     private static final int HEADER = 44;
+    private static final long MOST_CLARITIES = 1000;
     private final Sounds sounds;
+    private final Cache<String, Optional<SoundClarity>> clarities =
+            Caches.builder().maximumSize(MOST_CLARITIES).build();
 
     public Listening(Sounds sounds) {
         this.sounds = sounds;
@@ -72,8 +77,11 @@ public final class Listening {
         Set<String> seen = new HashSet<>();
         for (TakeClip clip : take.clips()) {
             if (seen.add(clip.ref().sha256())) {
-                sounds.of(clip, Run.QUIET)
-                        .ifPresent(track -> all.add(new Clear(clip.ref().slot(), SoundClarity.of(track))));
+                clarities
+                        .get(
+                                clip.ref().sha256(),
+                                key -> sounds.of(clip, Run.QUIET).map(SoundClarity::of))
+                        .ifPresent(clarity -> all.add(new Clear(clip.ref().slot(), clarity)));
             }
         }
         all.sort(Comparator.comparingDouble((Clear clear) -> -clear.clarity().score()));
