@@ -1,6 +1,7 @@
 import assert from "node:assert/strict";
 import test from "node:test";
-import { dayOf, found, lengthOf, sorted, stateOf } from "../../main/resources/static/js/project/takeWords.js";
+import { dayOf } from "../../main/resources/static/js/page/days.js";
+import { found, lengthOf, sorted, stateOf } from "../../main/resources/static/js/project/takeWords.js";
 
 const projects = [
   { name: "Spring", made: "2026-03-01", touched: "2026-03-05", takes: [{ name: "Sluice", words: "pair left.mp4" }, { name: "Shed", words: "eyes one.mp4" }] },

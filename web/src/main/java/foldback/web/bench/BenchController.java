@@ -42,11 +42,9 @@ class BenchController {
 
     @GetMapping("/takes/{takeId}")
     String page(@PathVariable Long takeId, Model model) {
-        TakeRow take = takes.findById(takeId)
-                .filter(found -> found.deletedAt() == null)
-                .orElseThrow(() -> new NotFoundException("take " + takeId));
-        Project project = projects.findById(take.projectId())
-                .filter(found -> found.deletedAt() == null)
+        TakeRow take =
+                takes.findByIdAndDeletedAtIsNull(takeId).orElseThrow(() -> new NotFoundException("take " + takeId));
+        Project project = projects.findByIdAndDeletedAtIsNull(take.projectId())
                 .orElseThrow(() -> new NotFoundException("project of take " + takeId));
         model.addAttribute("take", take);
         model.addAttribute("project", project);

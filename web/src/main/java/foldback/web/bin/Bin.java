@@ -19,6 +19,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Bin {
     static final Duration KEPT = Duration.ofDays(30);
+    private static final String DELIVERABLES = "deliverable d join take t on t.id = d.take_id";
     private final TakeRepository takes;
     private final ProjectRepository projects;
     private final JdbcTemplate database;
@@ -46,32 +47,28 @@ public class Bin {
     @Transactional(readOnly = true)
     Belongings ofTake(Long id) {
         take(id);
-        return new Belongings(
-                1,
-                count("select count(*) from revision where take_id = ?", id),
-                count("select count(*) from deliverable where take_id = ? and state = 'DONE'", id));
+        return belongings("t.id = ?", id);
     }
 
     @Transactional(readOnly = true)
     Belongings ofProject(Long id) {
         project(id);
+        return belongings("t.project_id = ?", id);
+    }
+
+    /** @param of which takes they are */
+    private Belongings belongings(String of, Long id) {
         return new Belongings(
-                count("select count(*) from take where deleted_at is null and project_id = ?", id),
-                count("select count(*) from revision r join take t on t.id = r.take_id where t.project_id = ?", id),
-                count(
-                        "select count(*) from deliverable d join take t on t.id = d.take_id"
-                                + " where d.state = 'DONE' and t.project_id = ?",
-                        id));
+                count("take t where t.deleted_at is null and " + of, id),
+                count("revision r join take t on t.id = r.take_id where " + of, id),
+                count(DELIVERABLES + " where d.state = 'DONE' and " + of, id));
     }
 
     /** Deletes a take; its clips may go into other takes at once. */
     @Transactional
     void deleteTake(Long id) {
         TakeRow take = takes.lock(id).orElseThrow(() -> new NotFoundException("take " + id));
-        refuseWhereQueued(
-                "select count(*) from deliverable where state in ('WAITING', 'WORKING', 'PAUSED') and take_id = ?",
-                id,
-                "The take");
+        refuseWhereQueued("The take", "t.id = ?", id);
         take.delete(clock.instant());
         database.update("update clip set former_take_id = take_id, take_id = null where take_id = ?", id);
     }
@@ -79,16 +76,12 @@ public class Bin {
     @Transactional
     void deleteProject(Long id) {
         Project project = projects.lock(id).orElseThrow(() -> new NotFoundException("project " + id));
-        refuseWhereQueued(
-                "select count(*) from deliverable d join take t on t.id = d.take_id"
-                        + " where d.state in ('WAITING', 'WORKING', 'PAUSED') and t.project_id = ?",
-                id,
-                "The project");
+        refuseWhereQueued("The project", "t.project_id = ?", id);
         project.delete(clock.instant());
     }
 
-    private void refuseWhereQueued(String counting, Long id, String what) {
-        long queued = count(counting, id);
+    private void refuseWhereQueued(String what, String of, Long id) {
+        long queued = count(DELIVERABLES + " where d.state in ('WAITING', 'WORKING', 'PAUSED') and " + of, id);
         if (queued > 0) {
             throw new IllegalArgumentException(what + " has "
                     + (queued == 1 ? "a deliverable" : queued + " deliverables")
@@ -184,7 +177,7 @@ public class Bin {
         return projects.findById(id).orElseThrow(() -> new NotFoundException("project " + id));
     }
 
-    private long count(String query, Long id) {
-        return database.queryForObject(query, Long.class, id);
+    private long count(String rows, Long id) {
+        return database.queryForObject("select count(*) from " + rows, Long.class, id);
     }
 }

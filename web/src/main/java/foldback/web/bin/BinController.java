@@ -1,6 +1,7 @@
 package foldback.web.bin;
 
 import foldback.web.Role;
+import foldback.web.project.Names;
 import java.util.List;
 import org.springframework.context.annotation.Profile;
 import org.springframework.http.HttpStatus;
@@ -18,7 +19,6 @@ import org.springframework.web.bind.annotation.RestController;
 @Profile(Role.PAGES)
 @RequestMapping("/api")
 class BinController {
-    private static final int MOST_NAME = 120;
     private final Bin bin;
 
     BinController(Bin bin) {
@@ -26,25 +26,18 @@ class BinController {
     }
 
     /** A new name. */
-    record Named(String name) {
-        String checked(String what) {
-            if (name == null || name.isBlank() || name.strip().length() > MOST_NAME) {
-                throw new IllegalArgumentException("A " + what + " needs a name of 1 to " + MOST_NAME + " letters.");
-            }
-            return name.strip();
-        }
-    }
+    record Named(String name) {}
 
     @PostMapping("/takes/{id}/name")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void renameTake(@PathVariable Long id, @RequestBody Named asked) {
-        bin.renameTake(id, asked.checked("take"));
+        bin.renameTake(id, Names.check("take", asked.name()));
     }
 
     @PostMapping("/projects/{id}/name")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void renameProject(@PathVariable Long id, @RequestBody Named asked) {
-        bin.renameProject(id, asked.checked("project"));
+        bin.renameProject(id, Names.check("project", asked.name()));
     }
 
     /** What would go with a take. */

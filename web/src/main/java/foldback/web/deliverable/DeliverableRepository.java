@@ -39,12 +39,16 @@ interface DeliverableRepository extends Repository<Deliverable, Long> {
         int getRevision();
     }
 
-    @Query(
-            value = "select d.id as id, p.name as project, t.name as take, r.number as revision from deliverable d"
-                    + " join take t on t.id = d.take_id join project p on p.id = t.project_id"
-                    + " join revision r on r.id = d.revision_id",
-            nativeQuery = true)
+    /** All of them. */
+    String ORIGINS = "select d.id as id, p.name as project, t.name as take, r.number as revision from deliverable d"
+            + " join take t on t.id = d.take_id join project p on p.id = t.project_id"
+            + " join revision r on r.id = d.revision_id";
+
+    @Query(value = ORIGINS, nativeQuery = true)
     List<Origin> origins();
+
+    @Query(value = ORIGINS + " where d.id = :id", nativeQuery = true)
+    Origin origin(Long id);
 
     void deleteById(Long id);
 

@@ -87,16 +87,12 @@ public class Deliverables {
 
     @Transactional(readOnly = true)
     List<DeliverableView> all() {
-        Map<Long, DeliverableRepository.Origin> origins = origins();
+        Map<Long, DeliverableRepository.Origin> origins = rows.origins().stream()
+                .collect(Collectors.toMap(DeliverableRepository.Origin::getId, Function.identity()));
         return rows.findAllByOrderByIdDesc().stream()
                 .sorted(Comparator.comparing(Deliverables::rank).thenComparing(Deliverables::place))
                 .map(row -> DeliverableView.of(row, origins.get(row.id())))
                 .toList();
-    }
-
-    private Map<Long, DeliverableRepository.Origin> origins() {
-        return rows.origins().stream()
-                .collect(Collectors.toMap(DeliverableRepository.Origin::getId, Function.identity()));
     }
 
     /** What is at work comes first, then what waits, then what ended. */
@@ -203,7 +199,7 @@ public class Deliverables {
                 takeId, revision.id(), name, job.spec().write(), job.span(), job.frames(), clock.instant()));
         row.place(row.id());
         queue.add(row.id());
-        return DeliverableView.of(row, origins().get(row.id()));
+        return DeliverableView.of(row, rows.origin(row.id()));
     }
 
     /** Puts several into the queue, in their order; none of them where one is refused. */
@@ -337,9 +333,7 @@ public class Deliverables {
         if (row.state() == Deliverable.State.DONE) {
             Path film = properties.deliverables().resolve(row.name());
             files.add(film);
-            besides(RenderSpec.read(row.spec()))
-                    .ifPresent(ending -> files.add(film.resolveSibling(
-                            FileNames.stem(film.getFileName().toString()) + ending)));
+            FilmSound.beside(RenderSpec.read(row.spec()), film).ifPresent(files::add);
         }
         rows.deleteById(id);
         rows.flush();

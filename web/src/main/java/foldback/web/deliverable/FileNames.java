@@ -60,8 +60,7 @@ final class FileNames {
                 .filter(other -> !other.equals(name));
     }
 
-    /** A file's name without the ending of a codec's container. */
-    static String stem(String name) {
+    private static String stem(String name) {
         return Arrays.stream(VideoCodec.values())
                 .map(codec -> "." + codec.container())
                 .filter(name::endsWith)

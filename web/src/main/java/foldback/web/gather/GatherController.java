@@ -55,8 +55,7 @@ class GatherController {
     String page(@PathVariable Long projectId, Model model) {
         model.addAttribute(
                 "project",
-                projects.findById(projectId)
-                        .filter(found -> found.deletedAt() == null)
+                projects.findByIdAndDeletedAtIsNull(projectId)
                         .orElseThrow(() -> new NotFoundException("project " + projectId)));
         gathering.wantChecks(projectId);
         return "gather";

@@ -8,6 +8,7 @@ import foldback.engine.gather.ClipHealths;
 import foldback.engine.gather.FootageNotes;
 import foldback.web.Role;
 import foldback.web.page.NotFoundException;
+import foldback.web.project.Names;
 import foldback.web.project.Project;
 import foldback.web.project.ProjectRepository;
 import foldback.web.project.TakeRepository;
@@ -31,7 +32,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Profile(Role.PAGES)
 class Gathering {
     private static final Logger LOG = LoggerFactory.getLogger(Gathering.class);
-    private static final int MOST_NAME = 120;
     private final Clips clips;
     private final Starts starts;
     private final ProjectRepository projects;
@@ -146,9 +146,7 @@ class Gathering {
     @Transactional
     Long makeTake(Long projectId, List<Long> seen, String name, String card) {
         Project project = projects.lock(projectId).orElseThrow(() -> new NotFoundException("project " + projectId));
-        if (name == null || name.isBlank() || name.length() > MOST_NAME) {
-            throw new IllegalArgumentException("A take needs a name of 1 to " + MOST_NAME + " letters.");
-        }
+        String checked = Names.check("take", name);
         List<Clip> group = clips.groupOf(projectId, seen)
                 .filter(found -> found.stream().allMatch(clip -> clip.state() == Clip.State.READY))
                 .orElseThrow(() -> new IllegalArgumentException("These clips are not proposed as one take any more,"
@@ -171,7 +169,7 @@ class Gathering {
         String source = card == null || card.isEmpty() ? "as it comes" : "rig card " + card;
         Recipe recipe = Recipe.start(FrameRate.parse(project.rate().orElseThrow()), refs, rig, source);
         int position = takes.findByProjectIdOrderByPosition(projectId).size() + 1;
-        TakeRow take = takes.save(new TakeRow(projectId, name.strip(), position));
+        TakeRow take = takes.save(new TakeRow(projectId, checked, position));
         recipes.start(take.id(), recipe, "Make the take");
         clips.use(group, take.id());
         orders.want(opened.of(recipe));

@@ -9,22 +9,20 @@ import java.util.Optional;
 
 /** One job: its canvas, its rate, and the takes that belong to it. */
 @Entity
-public class Project {
+public class Project extends Deletable {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
 
-    private String name;
     private Integer canvasWidth;
     private Integer canvasHeight;
     private String rate;
     private Instant createdAt;
-    private Instant deletedAt;
 
     protected Project() {}
 
     public Project(String name, Integer canvasWidth, String rate, Instant createdAt) {
-        this.name = name;
+        super(name);
         this.canvasWidth = canvasWidth;
         this.canvasHeight = canvasWidth == null ? null : canvasWidth / 2;
         this.rate = rate;
@@ -33,10 +31,6 @@ public class Project {
 
     public Long id() {
         return id;
-    }
-
-    public String name() {
-        return name;
     }
 
     /** The width of the canvas, twice its height; empty until the first footage decides. */
@@ -61,23 +55,6 @@ public class Project {
     /** Takes another rate for the takes to come. */
     public void changeRate(String other) {
         rate = other;
-    }
-
-    public void rename(String other) {
-        name = other;
-    }
-
-    /** When it was deleted; null where it was not. */
-    public Instant deletedAt() {
-        return deletedAt;
-    }
-
-    public void delete(Instant at) {
-        deletedAt = at;
-    }
-
-    public void restore() {
-        deletedAt = null;
     }
 
     public Instant createdAt() {

@@ -18,7 +18,6 @@ import org.springframework.web.bind.annotation.ResponseBody;
 @Controller
 @Profile(Role.PAGES)
 class ProjectController {
-    private static final int MOST_NAME = 120;
     private static final int LEAST_WIDTH = 256;
     private final ProjectRepository projects;
     private final TakeRepository takes;
@@ -63,9 +62,7 @@ class ProjectController {
     @PostMapping("/api/projects")
     @ResponseBody
     Map<String, Long> make(@RequestBody NewProject asked) {
-        if (asked.name() == null || asked.name().isBlank() || asked.name().length() > MOST_NAME) {
-            throw new IllegalArgumentException("A project needs a name of 1 to " + MOST_NAME + " letters.");
-        }
+        String name = Names.check("project", asked.name());
         Integer width = asked.canvasWidth();
         if (width != null && (width % 4 != 0 || width < LEAST_WIDTH || width > Canvas.MAX_WIDTH)) {
             throw new IllegalArgumentException("The canvas's width must be a multiple of 4 from " + LEAST_WIDTH + " to "
@@ -73,7 +70,7 @@ class ProjectController {
         }
         String rate =
                 asked.rate() == null ? null : FrameRate.parse(asked.rate()).toString();
-        Project project = projects.save(new Project(asked.name().strip(), width, rate, clock.instant()));
+        Project project = projects.save(new Project(name, width, rate, clock.instant()));
         return Map.of("project", project.id());
     }
 }

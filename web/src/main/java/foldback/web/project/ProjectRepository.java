@@ -14,7 +14,10 @@ public interface ProjectRepository extends Repository<Project, Long> {
 
     List<Project> findByDeletedAtIsNullOrderByCreatedAtDesc();
 
+    /** Deleted or not. */
     Optional<Project> findById(Long id);
+
+    Optional<Project> findByIdAndDeletedAtIsNull(Long id);
 
     List<Project> findByDeletedAtIsNotNull();
 

@@ -12,7 +12,10 @@ import org.springframework.data.repository.Repository;
 public interface TakeRepository extends Repository<TakeRow, Long> {
     TakeRow save(TakeRow take);
 
+    /** Deleted or not. */
     Optional<TakeRow> findById(Long id);
+
+    Optional<TakeRow> findByIdAndDeletedAtIsNull(Long id);
 
     /** Those that were deleted, too. */
     List<TakeRow> findByProjectIdOrderByPosition(Long projectId);

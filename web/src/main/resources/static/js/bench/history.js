@@ -1,7 +1,7 @@
 import { ask, askJson } from "../page/api.js";
+import { dayOf } from "../page/days.js";
 import { element, part } from "../page/parts.js";
 import { toast } from "../page/toast.js";
-import { dayOf } from "../project/takeWords.js";
 
 /** Where a revision comes from, where that is not the one before it; nothing else needs to be said. */
 export function comesFrom({ number, parent, aside }) {

@@ -1,8 +1,8 @@
 import { ask, askJson } from "../page/api.js";
 import { askDialog } from "../page/askDialog.js";
+import { dayOf } from "../page/days.js";
 import { element, part } from "../page/parts.js";
 import { toast } from "../page/toast.js";
-import { dayOf } from "./takeWords.js";
 
 /** What goes with a take or a project, in words. */
 export function goes(kind, { takes, revisions, deliverables }) {

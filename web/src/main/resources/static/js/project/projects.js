@@ -1,5 +1,5 @@
 import { askJson } from "../page/api.js";
-import { part } from "../page/parts.js";
+import { askDialog } from "../page/askDialog.js";
 import { startTheme } from "../page/theme.js";
 import { toast } from "../page/toast.js";
 import { remove, rename, showBin } from "./bin.js";
@@ -11,28 +11,17 @@ const byId = (id) => document.getElementById(id);
 
 startTheme();
 startDisk(document.querySelector("#disk tbody"), byId("disk-free"));
-const dialog = byId("new-project");
 const canvas = byId("project-canvas");
 const width = byId("project-width");
-byId("new").addEventListener("click", () => dialog.showModal());
-part(dialog, "close").addEventListener("click", () => dialog.close());
+byId("new").addEventListener("click", () => askDialog("new-project", async () => {
+  const wanted = canvas.value === "other" ? width.value : canvas.value;
+  const made = await askJson("/api/projects", {
+    body: { name: byId("project-name").value, canvasWidth: wanted === "" ? null : Number(wanted), rate: byId("project-rate").value || null },
+  });
+  location.assign(`/projects/${made.project}`);
+}));
 canvas.addEventListener("change", () => {
   width.hidden = canvas.value !== "other";
-});
-part(dialog, "form").addEventListener("submit", async (event) => {
-  event.preventDefault();
-  const wrong = part(dialog, "wrong");
-  wrong.hidden = true;
-  const wanted = canvas.value === "other" ? width.value : canvas.value;
-  try {
-    const made = await askJson("/api/projects", {
-      body: { name: byId("project-name").value, canvasWidth: wanted === "" ? null : Number(wanted), rate: byId("project-rate").value || null },
-    });
-    location.assign(`/projects/${made.project}`);
-  } catch (failure) {
-    wrong.textContent = failure.message;
-    wrong.hidden = false;
-  }
 });
 
 const list = byId("projects");

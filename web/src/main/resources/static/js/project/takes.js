@@ -1,6 +1,7 @@
 import { askJson } from "../page/api.js";
+import { dayOf } from "../page/days.js";
 import { part } from "../page/parts.js";
-import { dayOf, lengthOf, stateOf } from "./takeWords.js";
+import { lengthOf, stateOf } from "./takeWords.js";
 
 /** Shows what is known of a take in its row: one after another, since each may have to be opened first. */
 export async function showTakes(rows, onShown) {
