@@ -1,7 +1,8 @@
 import assert from "node:assert/strict";
 import test from "node:test";
 import { FRAME_RATES, perSecond } from "../../main/resources/static/js/bench/frameRates.js";
-import { clarityOf, soundOf, withSoundOf } from "../../main/resources/static/js/bench/soundOptions.js";
+import { bitsIn, CODECS } from "../../main/resources/static/js/page/codecs.js";
+import { besideImages, clarityOf, soundOf, withSoundOf } from "../../main/resources/static/js/bench/soundOptions.js";
 
 const usual = { level: 0, "fade-in": 0, "fade-out": 0, place: "inside" };
 
@@ -16,6 +17,15 @@ test("a spec says of its sound what is not usual", () => {
 test("a spec takes another one's sound", () => {
   assert.deepEqual(withSoundOf({ codec: "h264", sound_slot: "A", sound_level_db: 3 }, { codec: "av1", sound_slot: "B" }), { codec: "h264", sound_slot: "B" });
   assert.deepEqual(withSoundOf({ codec: "h264", sound_slot: "A" }, {}), { codec: "h264" });
+});
+
+test("images have their sound beside them", () => {
+  assert.deepEqual(besideImages({ sound_slot: "A", sound_place: "both" }, true), { sound_slot: "A", sound_place: "beside" });
+  assert.deepEqual(besideImages({ sound_slot: "A" }, false), { sound_slot: "A" });
+  assert.deepEqual(besideImages({}, true), {});
+  assert.equal(bitsIn(CODECS.tiff, 10), "16 bits");
+  assert.equal(bitsIn(CODECS.h265, 10), "10 bits");
+  assert.equal(bitsIn(CODECS.exr, 10), "16-bit floats");
 });
 
 test("how clear a sound is stands in words", () => {

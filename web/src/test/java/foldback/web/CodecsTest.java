@@ -3,10 +3,13 @@ package foldback.web;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import foldback.core.time.TimeSpan;
+import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
+import java.io.ByteArrayInputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.zip.ZipInputStream;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -21,8 +24,12 @@ class CodecsTest {
                     + "\"height\":64,\"bits\":10,\"kernel\":\"quick\",\"encoder_threads\":1,%s}";
     private static final String PRORES = SPEC.formatted("\"codec\":\"prores_422\"");
 
+    private static final String IMAGES =
+            SPEC.formatted("\"codec\":\"png\",\"sound_slot\":\"A\",\"sound_place\":\"beside\"");
+
     @Test
-    void aProResFileIsNamedAndLookedAtByACopy(RunningApplication.Server server, @TempDir Path folder) throws Exception {
+    void whatBrowsersCannotPlayIsNamedAndLookedAtByACopy(RunningApplication.Server server, @TempDir Path folder)
+            throws Exception {
         Api api = new Api(server);
         long take = api.freshTake();
         assertThat(api.post("/api/deliverables/free-names", "[{\"name\":\"Master.mp4\",\"codec\":\"PRORES_422\"}]")
@@ -31,22 +38,51 @@ class CodecsTest {
                         .asString())
                 .isEqualTo("Master.mov");
         QueuedRender render = QueuedRender.order(api, take, "Master.mp4", new TimeSpan(0, 0.4), PRORES);
-        String film = "/api/deliverables/" + render.id() + "/film";
+        QueuedRender images = QueuedRender.order(api, take, "Master.mp4", new TimeSpan(0, 0.4), IMAGES);
+        assertThat(api.get(film(render)).status())
+                .as("before anybody asked for it")
+                .isEqualTo(404);
         try (Worker worker = server.worker()) {
             render.await("done");
+            images.await("done");
         }
         assertThat(render.row().path("name").asString()).isEqualTo("Master.mov");
-        assertThat(api.get(film).status()).as("before anybody asked for it").isEqualTo(404);
+        assertCopyPlays(api, render, Files.createDirectories(folder.resolve("film")));
+
+        assertThat(images.row().path("name").asString()).isEqualTo("Master_png");
+        Path made = server.home.resolve("deliverables/Master_png");
+        assertThat(server.home.resolve("deliverables/Master.wav")).exists();
+        assertCopyPlays(api, images, Files.createDirectories(folder.resolve("images")));
+        String file = "/api/deliverables/" + images.id();
+        try (ZipInputStream archive = new ZipInputStream(new ByteArrayInputStream(api.bytes(file + "/file")))) {
+            for (int n = 1; n <= 10; n++) {
+                String name = String.format("Master.%06d.png", n);
+                assertThat(archive.getNextEntry().getName()).isEqualTo("Master_png/" + name);
+                assertThat(archive.readAllBytes()).isEqualTo(Files.readAllBytes(made.resolve(name)));
+            }
+            assertThat(archive.getNextEntry()).isNull();
+        }
+        assertThat(api.delete(file).status()).isEqualTo(204);
+        assertThat(made).doesNotExist();
+        assertThat(server.home.resolve("deliverables/Master.wav")).doesNotExist();
+    }
+
+    private static String film(QueuedRender render) {
+        return "/api/deliverables/" + render.id() + "/film";
+    }
+
+    private static void assertCopyPlays(Api api, QueuedRender render, Path folder) throws Exception {
         Awaitility.await().atMost(Patience.LONG).until(() -> {
-            JsonNode state = api.post(film, "").json();
+            JsonNode state = api.post(film(render), "").json();
             assertThat(state.path("message").asString()).isEmpty();
             return state.path("share").asDouble() == 1;
         });
-        Path copy = Files.write(folder.resolve("copy.mp4"), api.bytes(film));
+        Path copy = Files.write(folder.resolve("copy.mp4"), api.bytes(film(render)));
         MediaInfo.Video video = MediaProbe.probe(copy).video().orElseThrow();
         assertThat(video.codec()).isEqualTo("h264");
         assertThat(video.format().bits()).isEqualTo(8);
         assertThat(video.width()).isEqualTo(128);
+        assertThat(FrameIndex.read(copy).frames()).isEqualTo(10);
     }
 
     @Test

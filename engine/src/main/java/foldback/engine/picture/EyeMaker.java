@@ -78,7 +78,7 @@ final class EyeMaker {
         boolean deeper = sources.stream().anyMatch(source -> source.format().bits() > format.bits());
         finish = through.isPresent() || deeper ? Optional.of(new CanvasFinish(through)) : Optional.empty();
         stitchedFormat = finish.isPresent() ? PixelFormat.YUV420_10 : format;
-        tags = through.isPresent() ? tagsOf(target.colours()) : stitchedTags;
+        tags = through.isPresent() ? target.colours().tags() : stitchedTags;
         StitchSettings levelled = plan.settings()
                 .with(target.meeting())
                 .with(additions.weights().orElse(plan.settings().weights()));
@@ -134,14 +134,6 @@ final class EyeMaker {
         if (finish.isPresent()) {
             finish.get().finish(stitched, out, threads);
         }
-    }
-
-    private static ColourTags tagsOf(Target.Colours colours) {
-        return switch (colours) {
-            case HLG -> ColourTags.HLG_LIMITED;
-            case PQ -> ColourTags.HLG_LIMITED.withTransfer(ColourTags.Curve.PQ);
-            case FOOTAGE, VIEWING -> ColourTags.BT709_LIMITED;
-        };
     }
 
     private static Recipe uncorrected(Recipe recipe) {

@@ -2,6 +2,7 @@ package foldback.engine.picture;
 
 import foldback.core.framing.FramedCanvas;
 import foldback.core.framing.Framing;
+import foldback.core.picture.ColourTags;
 import foldback.core.space.RotationPath;
 import foldback.core.stitch.weight.Meeting;
 import foldback.core.warp.Canvas;
@@ -39,7 +40,16 @@ public record Target(
         /** Rec.2100 in hybrid log-gamma. */
         HLG,
         /** Rec.2100 in the perceptual quantiser. */
-        PQ
+        PQ;
+
+        /** What code values mean that have gone through what these name; the footage's go through nothing. */
+        public ColourTags tags() {
+            return switch (this) {
+                case HLG -> ColourTags.HLG_LIMITED;
+                case PQ -> ColourTags.HLG_LIMITED.withTransfer(ColourTags.Curve.PQ);
+                case FOOTAGE, VIEWING -> ColourTags.BT709_LIMITED;
+            };
+        }
     }
 
     /** What is drawn over a picture. */

@@ -44,7 +44,7 @@ final class FreshLook {
 
     /** Gives pictures of a job. */
     @FunctionalInterface
-    interface Stitched {
+    interface Pictures {
         Frame frame(long number) throws IOException, InterruptedException;
     }
 
@@ -67,14 +67,14 @@ final class FreshLook {
     /**
      * How far apart the worst of the frames is, code values of 8 bits.
      *
+     * @param finished reads frames of the finished file
      * @param stitched for frames of which nothing was noted
      * @throws MediaException where one shows something else
      */
-    double worst(Path file, FrameIndex index, MediaInfo.Video video, Stitched stitched)
-            throws IOException, InterruptedException {
+    double worst(Path file, Pictures finished, Pictures stitched) throws IOException, InterruptedException {
         double worst = 0;
         for (long number : looks) {
-            double apart = apart(means(read(file, index, video, (int) number)), noted(number, stitched));
+            double apart = apart(means(finished.frame(number)), noted(number, stitched));
             if (!(apart <= MOST_APART)) {
                 throw new MediaException(
                         file,
@@ -90,7 +90,7 @@ final class FreshLook {
         return worst;
     }
 
-    private float[] noted(long number, Stitched stitched) throws IOException, InterruptedException {
+    private float[] noted(long number, Pictures stitched) throws IOException, InterruptedException {
         if (!Files.exists(file(number))) {
             return means(stitched.frame(number));
         }
@@ -98,6 +98,11 @@ final class FreshLook {
         float[] means = new float[noted.remaining()];
         noted.get(means);
         return means;
+    }
+
+    /** The pictures of a film. */
+    static Pictures of(Path file, FrameIndex index, MediaInfo.Video video) {
+        return number -> read(file, index, video, (int) number);
     }
 
     private static Frame read(Path file, FrameIndex index, MediaInfo.Video video, int number) {

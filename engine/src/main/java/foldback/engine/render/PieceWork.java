@@ -5,6 +5,7 @@ import foldback.core.run.Run;
 import foldback.core.run.Threads;
 import foldback.engine.picture.PictureMaker;
 import foldback.media.ffmpeg.EncoderSettings;
+import foldback.media.ffmpeg.ImageSequence;
 import foldback.media.process.StepBack;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -130,6 +131,13 @@ final class PieceWork implements AutoCloseable {
             maker.make(job.timeOf(number), feeds.frames(number), canvas, threads);
             return canvas;
         }
+    }
+
+    /** A frame that became an image, as it was before. */
+    Frame readBack(ImageSequence images, long number) throws InterruptedException {
+        Frame canvas = maker.allocate();
+        images.read(number, canvas);
+        return canvas;
     }
 
     private EncoderSettings encoder() {

@@ -9,9 +9,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.BasicFileAttributes;
+import java.util.stream.Stream;
 
 /**
- * How a finished file gets its name: only where nothing bears it, and so that after a crash at any moment it is known whether
+ * How a finished file, or folder of images, gets its name: only where nothing bears it, and so that after a crash at any moment it is known whether
  * the file that bears it is this job's. A move would overwrite what is there; a second name for the same file cannot.
  */
 final class Publication {
@@ -51,17 +52,13 @@ final class Publication {
 
     /** Whether the name is borne by the file that an earlier attempt at this job published. */
     boolean isDone() throws IOException {
-        return Files.isRegularFile(out)
-                && Files.exists(note)
-                && Files.readString(note).equals(identity(out));
+        return Files.exists(out) && Files.exists(note) && Files.readString(note).equals(identity(out));
     }
 
     /** Refuses a name that is borne by something else. */
     void refuseWhereTaken() throws IOException {
-        boolean claimed = Files.exists(note)
-                && Files.readString(note).equals(CLAIMING)
-                && Files.exists(out)
-                && Files.size(out) == 0;
+        boolean claimed =
+                Files.exists(note) && Files.readString(note).equals(CLAIMING) && Files.exists(out) && isEmpty(out);
         if (claimed) {
             Files.delete(out);
         } else if (Files.exists(out)) {
@@ -69,8 +66,21 @@ final class Publication {
         }
     }
 
-    /** Gives the finished file its name. */
+    private static boolean isEmpty(Path out) throws IOException {
+        if (!Files.isDirectory(out)) {
+            return Files.size(out) == 0;
+        }
+        try (Stream<Path> inside = Files.list(out)) {
+            return inside.findAny().isEmpty();
+        }
+    }
+
+    /** Gives the finished file, or folder, its name. */
     void publish() throws IOException {
+        if (Files.isDirectory(part)) {
+            claimAndMove();
+            return;
+        }
         Files.writeString(note, identity(part));
         try {
             naming.give(out, part);
@@ -82,12 +92,16 @@ final class Publication {
         Files.deleteIfExists(part);
     }
 
-    /** For disks on which a file has one name alone: an empty file claims the name, and only that is overwritten. */
+    /** For folders, and disks on which a file has one name alone: what is empty claims the name, and only that is overwritten. */
     private void claimAndMove() throws IOException {
         String identity = identity(part);
         Files.writeString(note, CLAIMING);
         try {
-            Files.createFile(out);
+            if (Files.isDirectory(part)) {
+                Files.createDirectory(out);
+            } else {
+                Files.createFile(out);
+            }
         } catch (FileAlreadyExistsException taken) {
             throw taken(taken);
         }

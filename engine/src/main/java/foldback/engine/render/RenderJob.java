@@ -2,6 +2,7 @@ package foldback.engine.render;
 
 import foldback.core.finish.ColourTransform;
 import foldback.core.framing.Framing;
+import foldback.core.picture.ColourTags;
 import foldback.core.recipe.Recipe;
 import foldback.core.stitch.weight.Meeting;
 import foldback.core.time.FrameRate;
@@ -72,6 +73,9 @@ public record RenderJob(
             throw new IllegalArgumentException(
                     "'through_transform' is asked for, and the recipe has no transform: choose one in Balance.");
         }
+        if (spec.codec().holdsLight()) {
+            refuseLog(recipe, take);
+        }
         spec.framing().ifPresent(recipe.framing()::named);
         if (spec.layout().eyes() != Eyes.ONE && !recipe.geometry().rigOn().isStereo()) {
             throw new IllegalArgumentException(
@@ -85,6 +89,28 @@ public record RenderJob(
             }
             sound.checkFits(span.seconds());
         });
+    }
+
+    /** Light is found by curves that have a tag; those of logs have none. */
+    private static void refuseLog(Recipe recipe, Take take) {
+        ColourTags.Curve curve = footageTags(recipe, take).transfer();
+        if (curve == ColourTags.Curve.ACESCCT || curve == ColourTags.Curve.CINEON) {
+            throw new IllegalArgumentException("OpenEXR images hold a screen's light, and footage in " + curve.title()
+                    + " is for no screen: take 16-bit PNG or TIFF images, which keep it as it is.");
+        }
+    }
+
+    private static ColourTags footageTags(Recipe recipe, Take take) {
+        return recipe.balance()
+                .tagsOf(take.showing(recipe).sources().get(0).tags())
+                .sitedLeft();
+    }
+
+    /** What the code values of its canvases mean. */
+    public ColourTags canvasTags() {
+        return spec.colours() == RenderSpec.Colours.FOOTAGE
+                ? footageTags(recipe, take)
+                : target().colours().tags();
     }
 
     /** Of a take of which nothing was measured. */

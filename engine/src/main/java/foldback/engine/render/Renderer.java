@@ -5,7 +5,9 @@ import foldback.media.ChildKilledException;
 import foldback.media.Folders;
 import foldback.media.MediaException;
 import foldback.media.NoRoomException;
+import foldback.media.ffmpeg.ImageSequence;
 import foldback.media.ffmpeg.Joiner;
+import foldback.media.ffmpeg.VideoCodec;
 import foldback.media.tags.SphericalTagger;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -153,7 +155,11 @@ public final class Renderer {
             throws IOException, InterruptedException {
         Publication publication = publication(job, folder, out);
         if (publication.isDone()) {
-            return Verified.check(out, job, DamageNotes.ofAll(folder), Verified.Comparison.NONE);
+            VideoCodec codec = job.spec().codec();
+            return codec.isImages()
+                    ? VerifiedImages.check(
+                            ImageSequence.in(out, codec), job, DamageNotes.ofAll(folder), Optional.empty())
+                    : Verified.check(out, job, DamageNotes.ofAll(folder), Verified.Comparison.NONE);
         }
         publication.refuseWhereTaken();
         new FilmSound(job, folder).refuseWhereTaken(out);
@@ -193,24 +199,44 @@ public final class Renderer {
             throws IOException, InterruptedException {
         FilmSound sound = new FilmSound(job, folder);
         Publication publication = publication(job, folder, out);
-        String container = job.spec().codec().container();
-        Path joined = folder.resolve("joined." + container);
-        Joiner.join(pieces.all(), sound.writeInside(), container, joined);
         Path part = publication.part();
         try {
-            Files.deleteIfExists(part);
-            SphericalTagger.copyTagged(joined, part, job.tags());
-            FreshLook look = new FreshLook(job, folder);
-            Verified verified = Verified.check(
-                    part,
-                    job,
-                    DamageNotes.ofAll(folder),
-                    (index, video) -> Optional.of(look.worst(part, index, video, work::frame)));
+            Folders.delete(part);
+            Verified verified = job.spec().codec().isImages()
+                    ? images(job, pieces, folder, part, work, out)
+                    : film(job, pieces, folder, part, work);
             sound.publishBeside(out);
             publication.publish();
             return verified;
         } finally {
-            Files.deleteIfExists(part);
+            Folders.delete(part);
         }
+    }
+
+    private static Verified film(RenderJob job, Pieces pieces, Path folder, Path part, PieceWork work)
+            throws IOException, InterruptedException {
+        String container = job.spec().codec().container();
+        Path joined = folder.resolve("joined." + container);
+        Joiner.join(pieces.all(), new FilmSound(job, folder).writeInside(), container, joined);
+        SphericalTagger.copyTagged(joined, part, job.tags());
+        FreshLook look = new FreshLook(job, folder);
+        return Verified.check(
+                part,
+                job,
+                DamageNotes.ofAll(folder),
+                (index, video) -> Optional.of(look.worst(part, FreshLook.of(part, index, video), work::frame)));
+    }
+
+    private static Verified images(RenderJob job, Pieces pieces, Path folder, Path part, PieceWork work, Path out)
+            throws IOException, InterruptedException {
+        VideoCodec codec = job.spec().codec();
+        ImageSequence images = new ImageSequence(part, ImageSequence.nameIn(out, codec), codec);
+        images.unpack(pieces.all(), job.pieceFrames());
+        FreshLook look = new FreshLook(job, folder);
+        return VerifiedImages.check(
+                images,
+                job,
+                DamageNotes.ofAll(folder),
+                Optional.of(look.worst(part, number -> work.readBack(images, number), work::frame)));
     }
 }

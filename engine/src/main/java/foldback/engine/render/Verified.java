@@ -20,7 +20,7 @@ import java.util.stream.Collectors;
  * @param eyes how the file is tagged to hold two eyes' pictures, or "one"; nothing in records of before there were two
  * @param sound the codec of the sound, or "none"
  * @param soundSeconds how far the sound starts after the picture, if there is any
- * @param sha256 of the file
+ * @param sha256 of the file; of images, that of the list of their own
  * @param apart how far the worst of the first, a middle and a last frame is from what was stitched, code values of 8 bits; empty where it was
  *     published by an attempt that could not tell any more, and in records of before this was looked at
  * @param damaged the clips of which frames that went into it are damaged
@@ -65,8 +65,8 @@ public record Verified(
                 : "Checked; " + damaged.stream().map(Damaged::says).collect(Collectors.joining(", ")) + ".";
     }
 
-    private static final String NO_PROJECTION = "none";
-    private static final String ONE_EYE = "one";
+    static final String NO_PROJECTION = "none";
+    static final String ONE_EYE = "one";
 
     /** Sound comes in packets of a fiftieth of a second. */
     private static final double SECONDS_APART = 0.1;
@@ -175,7 +175,7 @@ public record Verified(
         }
     }
 
-    private static void require(Path file, String what, long found, long wanted) {
+    static void require(Path file, String what, long found, long wanted) {
         if (found != wanted) {
             throw new MediaException(
                     file,

@@ -270,7 +270,7 @@ class RendererTest {
         Frame grey = Frame.allocate(video.format(), video.tags(), video.width(), video.height());
         FreshLook look = new FreshLook(job, folder);
         // Of nothing was noted there what it shows.
-        assertThatThrownBy(() -> look.worst(out, index, video, number -> grey))
+        assertThatThrownBy(() -> look.worst(out, FreshLook.of(out, index, video), number -> grey))
                 .isInstanceOf(MediaException.class)
                 .hasMessageContaining("at 0.00 s it shows something else than was stitched");
         Frame deep = Frame.allocate(PixelFormat.YUV420_10, video.tags(), 32, 32);

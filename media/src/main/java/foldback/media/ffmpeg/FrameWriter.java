@@ -1,6 +1,5 @@
 package foldback.media.ffmpeg;
 
-import foldback.core.picture.ColourTags;
 import foldback.core.picture.Frame;
 import foldback.media.ChildKilledException;
 import foldback.media.MediaException;
@@ -11,6 +10,7 @@ import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.util.List;
 
 /** Encodes frames into one closed piece of video whose first frame is a key frame. */
 public final class FrameWriter implements AutoCloseable {
@@ -32,6 +32,8 @@ public final class FrameWriter implements AutoCloseable {
 
     private static Arguments arguments(Path file, EncoderSettings settings) {
         String layout = PixelLayouts.canvasLayout(settings.format());
+        VideoCodec codec = settings.codec();
+        ColourArguments colours = new ColourArguments(settings.tags());
         long scale = settings.rate().numerator();
         while (scale < 10000) {
             scale *= 10;
@@ -43,58 +45,18 @@ public final class FrameWriter implements AutoCloseable {
                         settings.width() + "x" + settings.height(),
                         "-r",
                         settings.rate().toString())
-                .add("-color_range", range(settings.tags()))
-                .add("-i", "pipe:0", "-vf", tagged(settings.tags()))
-                .add("-c:v", settings.codec().encoderName())
-                .add(settings.codec().encoder(settings))
+                .add("-color_range", colours.range())
+                .add("-i", "pipe:0", "-vf", codec.isImages() ? colours.toImages(codec, layout) : colours.tagged())
+                .add("-c:v", codec.encoderName())
+                .add(codec.encoder(settings))
                 .add(settings.rateControl())
                 .add("-threads", Integer.toString(settings.threads()))
-                .add("-pix_fmt", settings.codec().layout(layout), "-sws_flags", "bicubic+accurate_rnd+full_chroma_int")
+                .add("-pix_fmt", codec.layout(layout), "-sws_flags", "bicubic+accurate_rnd+full_chroma_int")
                 .add("-g", Integer.toString(settings.group()))
-                .add("-color_range", range(settings.tags()), "-colorspace", matrix(settings.tags()))
-                .add("-color_primaries", primaries(settings.tags()), "-color_trc", curve(settings.tags()))
-                .add("-chroma_sample_location", "left")
+                .add(codec.isImages() ? List.of() : colours.ofFilm())
                 .add("-fflags", "+bitexact", "-flags:v", "+bitexact", "-video_track_timescale", Long.toString(scale))
-                .add("-f", settings.codec().container())
+                .add("-f", codec.container())
                 .output(file);
-    }
-
-    /** Has frames say what their values mean: some encoders ask them, not the settings. */
-    private static String tagged(ColourTags tags) {
-        return "setparams=range=" + range(tags) + ":colorspace=" + matrix(tags) + ":color_primaries=" + primaries(tags)
-                + ":color_trc=" + curve(tags);
-    }
-
-    private static String range(ColourTags tags) {
-        return tags.range() == ColourTags.Range.FULL ? "pc" : "tv";
-    }
-
-    private static String matrix(ColourTags tags) {
-        return switch (tags.matrix()) {
-            case BT601 -> "smpte170m";
-            case BT709 -> "bt709";
-            case BT2020 -> "bt2020nc";
-        };
-    }
-
-    private static String primaries(ColourTags tags) {
-        return switch (tags.matrix()) {
-            case BT601 -> "smpte170m";
-            case BT709 -> "bt709";
-            case BT2020 -> "bt2020";
-        };
-    }
-
-    private static String curve(ColourTags tags) {
-        return switch (tags.transfer()) {
-            case BT709 -> "bt709";
-            case SRGB -> "iec61966-2-1";
-            case LINEAR -> "linear";
-            case HLG -> "arib-std-b67";
-            case PQ -> "smpte2084";
-            // No tag stands for these.
-            case ACESCCT, CINEON -> "unknown";
-        };
     }
 
     public void write(Frame frame) {

@@ -41,6 +41,27 @@ public enum VideoCodec {
         List<String> encoder(EncoderSettings settings) {
             return prores(3);
         }
+    },
+    /** An image a frame, of 8 or 16 bits. */
+    PNG("PNG images", "png", "png", "mov", List.of(8, 10)) {
+        @Override
+        List<String> encoder(EncoderSettings settings) {
+            return List.of("-compression_level", "3", "-pred", "up");
+        }
+    },
+    /** The same for programs that work on prints. */
+    TIFF("TIFF images", "tiff", "tiff", "mov", List.of(8, 10)) {
+        @Override
+        List<String> encoder(EncoderSettings settings) {
+            return List.of("-compression_algo", "deflate");
+        }
+    },
+    /** An image a frame, of half-precision floats: the light of a reference screen (ITU-R BT.1886), not what a curve makes of it. */
+    EXR("OpenEXR images", "exr", "exr", "mov", List.of(10)) {
+        @Override
+        List<String> encoder(EncoderSettings settings) {
+            return List.of("-format", "half", "-compression", "zip16");
+        }
     };
 
     /** Its encoder numbers presets, from the slowest. */
@@ -82,9 +103,29 @@ public enum VideoCodec {
         return probed;
     }
 
-    /** The container that it comes in; also what file names end with. */
+    /** The container that it comes in. */
     public String container() {
         return container;
+    }
+
+    /** Whether it makes a folder of images, one a frame. */
+    public boolean isImages() {
+        return this == PNG || this == TIFF || this == EXR;
+    }
+
+    /** Whether its values are light, not what a curve makes of it. */
+    public boolean holdsLight() {
+        return this == EXR;
+    }
+
+    /** What names of its files end with, or of its folders of images. */
+    public String ending() {
+        return isImages() ? "_" + imageEnding() : "." + container;
+    }
+
+    /** What the names of its images end with. */
+    String imageEnding() {
+        return this == TIFF ? "tif" : probed;
     }
 
     /** Of a sample, those that it can hold. */
@@ -99,6 +140,13 @@ public enum VideoCodec {
 
     /** The pixel layout that it stores canvases of a format in. */
     String layout(String canvasLayout) {
-        return isRated() ? canvasLayout : "yuv422p10le";
+        boolean deep = !canvasLayout.equals("yuv420p");
+        return switch (this) {
+            case H264, H265, AV1 -> canvasLayout;
+            case PRORES_422, PRORES_422_HQ -> "yuv422p10le";
+            case PNG -> deep ? "rgb48be" : "rgb24";
+            case TIFF -> deep ? "rgb48le" : "rgb24";
+            case EXR -> "gbrpf32le";
+        };
     }
 }

@@ -2,6 +2,7 @@ package foldback.media.ffmpeg;
 
 import foldback.core.picture.ColourTags;
 import foldback.core.run.Run;
+import foldback.core.time.FrameRate;
 import foldback.media.MediaException;
 import foldback.media.NoRoomException;
 import foldback.media.process.Child;
@@ -16,6 +17,7 @@ public final class ViewingCopy {
     private static final int NICENESS = 10;
     private static final int MOST_WIDTH = 2560;
     private static final double MICROSECONDS = 1e6;
+    private static final String SIZED = "scale='min(" + MOST_WIDTH + ",iw)':-2";
 
     private ViewingCopy() {}
 
@@ -32,13 +34,32 @@ public final class ViewingCopy {
      */
     public static void make(Path film, Path out, Run run) throws InterruptedException {
         MediaInfo info = MediaProbe.probe(film);
-        double seconds = info.durationSeconds();
-        String sized = "scale='min(" + MOST_WIDTH + ",iw)':-2";
-        String filter = isHdr(info) ? sized + TO_SDR : sized;
+        String filter = info.video().filter(video -> isHdr(video.tags())).isPresent() ? SIZED + TO_SDR : SIZED;
+        make(film, Arguments.ffmpeg().guardedInput(film), filter, info.durationSeconds(), out, run);
+    }
+
+    /**
+     * The same of images.
+     *
+     * @param rate of frames
+     * @param tags what their canvases meant before they became images
+     */
+    public static void make(ImageSequence images, FrameRate rate, ColourTags tags, Path out, Run run)
+            throws InterruptedException {
+        String canvas = new ColourArguments(tags).toCanvas(images.codec(), "yuv420p10le");
+        String filter = canvas + "," + SIZED + (isHdr(tags) ? TO_SDR : "");
+        try {
+            double seconds = rate.secondsOf(images.count());
+            make(images.folder(), images.input(Arguments.ffmpeg(), rate), filter, seconds, out, run);
+        } catch (IOException failed) {
+            throw new MediaException(images.folder(), "The images could not be read: " + failed.getMessage(), failed);
+        }
+    }
+
+    private static void make(Path film, Arguments input, String filter, double seconds, Path out, Run run)
+            throws InterruptedException {
         Path part = out.resolveSibling(out.getFileName() + ".part");
-        Arguments arguments = Arguments.ffmpeg()
-                .add("-progress", "pipe:2")
-                .guardedInput(film)
+        Arguments arguments = input.add("-progress", "pipe:2")
                 .add("-map", "0:v:0", "-map", "0:a?", "-vf", filter)
                 .add("-c:v", "libx264", "-preset", "veryfast", "-crf", "20", "-pix_fmt", "yuv420p")
                 .add("-c:a", "copy", "-movflags", "+faststart", "-f", "mp4")
@@ -62,11 +83,8 @@ public final class ViewingCopy {
         }
     }
 
-    private static boolean isHdr(MediaInfo info) {
-        return info.video()
-                .map(video -> video.tags().transfer())
-                .filter(curve -> curve == ColourTags.Curve.HLG || curve == ColourTags.Curve.PQ)
-                .isPresent();
+    private static boolean isHdr(ColourTags tags) {
+        return tags.transfer() == ColourTags.Curve.HLG || tags.transfer() == ColourTags.Curve.PQ;
     }
 
     /** Of what FFmpeg says about how far it is. */

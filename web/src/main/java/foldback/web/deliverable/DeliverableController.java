@@ -4,6 +4,7 @@ import foldback.web.Role;
 import foldback.web.deliverable.asked.Again;
 import foldback.web.deliverable.asked.NewDeliverable;
 import foldback.web.deliverable.asked.Ordered;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -121,9 +122,11 @@ class DeliverableController {
         return ResponseEntity.noContent().build();
     }
 
+    /** A finished file; of a folder of images, an archive of them as they are. */
     @GetMapping("/api/deliverables/{id}/file")
-    ResponseEntity<FileSystemResource> file(@PathVariable Long id) {
-        return film(deliverables.file(id));
+    ResponseEntity<?> file(@PathVariable Long id) {
+        Path file = deliverables.file(id);
+        return Files.isDirectory(file) ? FolderArchive.answer(file) : film(file);
     }
 
     /** Asks for something that browsers can play. */

@@ -339,7 +339,7 @@ public class Deliverables {
         rows.flush();
         try {
             for (Path file : files) {
-                Files.deleteIfExists(file);
+                Folders.delete(file);
             }
             Folders.delete(properties.renders().resolve(Long.toString(id)));
         } catch (IOException failed) {
@@ -379,12 +379,12 @@ public class Deliverables {
         rows.findByState(Deliverable.State.WAITING).forEach(row -> queue.add(row.id()));
     }
 
-    /** A finished file. */
+    /** A finished file, or folder of images. */
     @Transactional(readOnly = true)
     Path file(Long id) {
         Deliverable row = row(id);
         Path file = properties.deliverables().resolve(row.name());
-        if (row.state() != Deliverable.State.DONE || !Files.isRegularFile(file)) {
+        if (row.state() != Deliverable.State.DONE || !Files.exists(file)) {
             throw new NotFoundException("finished file of '" + row.name() + "'");
         }
         return file;

@@ -1,7 +1,6 @@
 package foldback.web.deliverable;
 
 import foldback.engine.document.spec.RenderSpec;
-import foldback.media.ffmpeg.VideoCodec;
 import foldback.web.FoldbackProperties;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -23,6 +22,13 @@ class Estimator {
     private static final double PRORES_BITS_A_PIXEL = 2.4;
 
     private static final double HQ_BITS_A_PIXEL = 3.6;
+    /** Images keep all noise: those of the simulated saltworks, which has little, take two thirds of these. */
+    private static final double PNG_BITS_A_PIXEL = 10;
+
+    private static final double DEEP_PNG_BITS_A_PIXEL = 23;
+    private static final double TIFF_BITS_A_PIXEL = 12;
+    private static final double DEEP_TIFF_BITS_A_PIXEL = 25;
+    private static final double EXR_BITS_A_PIXEL = 23;
 
     private static final int AT_QUALITY = 20;
     /** A bit rate that is less than a file of this quality takes is said to be too low. */
@@ -66,6 +72,8 @@ class Estimator {
         }
     }
 
+    private static final String BY_MADE = "by what was made of this take before";
+
     /** A finished deliverable and its spec. */
     private record Made(Deliverable row, RenderSpec spec) {
         double pixels() {
@@ -92,8 +100,18 @@ class Estimator {
                     .findFirst()
                     .orElse(-1);
             if (!spec.codec().isRated()) {
-                double proResBits = spec.codec() == VideoCodec.PRORES_422 ? PRORES_BITS_A_PIXEL : HQ_BITS_A_PIXEL;
-                return new Estimate(Math.round(proResBits * pixels / 8), seconds, free, "by its codec", List.of());
+                OptionalDouble made = done.stream()
+                        .filter(finished -> finished.row().takeId().equals(takeId)
+                                && finished.spec().codec() == spec.codec()
+                                && finished.spec().bits() == spec.bits())
+                        .mapToDouble(finished -> 8.0 * finished.bytes() / finished.pixels())
+                        .findFirst();
+                return new Estimate(
+                        Math.round(made.orElse(bitsAPixel(spec)) * pixels / 8),
+                        seconds,
+                        free,
+                        made.isPresent() ? BY_MADE : "by its codec",
+                        List.of());
             }
             OptionalDouble known = done.stream()
                     .filter(finished -> finished.row().takeId().equals(takeId))
@@ -114,9 +132,7 @@ class Estimator {
                         : List.of();
                 return new Estimate(Math.round(asked / 8 * frames / rate), seconds, free, "by its bit rate", low);
             }
-            String basis = known.isPresent()
-                    ? "by what was made of this take before"
-                    : "rough, nothing was made of this take yet";
+            String basis = known.isPresent() ? BY_MADE : "rough, nothing was made of this take yet";
             return new Estimate(Math.round(bits * pixels / 8), seconds, free, basis, List.of());
         } catch (IOException failed) {
             throw new UncheckedIOException(failed);
@@ -131,6 +147,18 @@ class Estimator {
                 spec.width(),
                 spec.height(),
                 Math.ceil(wantedKbps / 500) * 500);
+    }
+
+    /** Of codecs that have neither quality nor bit rate. */
+    private static double bitsAPixel(RenderSpec spec) {
+        return switch (spec.codec()) {
+            case PRORES_422 -> PRORES_BITS_A_PIXEL;
+            case PRORES_422_HQ -> HQ_BITS_A_PIXEL;
+            case PNG -> spec.bits() == 8 ? PNG_BITS_A_PIXEL : DEEP_PNG_BITS_A_PIXEL;
+            case TIFF -> spec.bits() == 8 ? TIFF_BITS_A_PIXEL : DEEP_TIFF_BITS_A_PIXEL;
+            case EXR -> EXR_BITS_A_PIXEL;
+            case H264, H265, AV1 -> throw new IllegalStateException(spec.codec() + " has a rate");
+        };
     }
 
     private static double halved(double qualitySteps) {

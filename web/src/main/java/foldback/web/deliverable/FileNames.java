@@ -5,7 +5,7 @@ import java.util.Arrays;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
 
-/** Names of deliverables as files: they end as their codec's container does. */
+/** Names of deliverables as files or folders: they end as their codec says. */
 final class FileNames {
     private static final String PART = "[\\p{L}\\p{N}][\\p{L}\\p{N} ._()-]{0,80}";
     private static final int MOST_NAME = 200;
@@ -21,7 +21,7 @@ final class FileNames {
      */
     static String of(String wanted, VideoCodec codec) {
         String given = wanted == null ? "" : wanted;
-        String name = stem(given) + "." + codec.container();
+        String name = stem(given) + codec.ending();
         if (!name.matches(NAME) || name.length() > MOST_NAME) {
             throw new IllegalArgumentException(
                     "The name '" + (given.length() > MOST_NAME ? given.substring(0, SHOWN) + "…" : given)
@@ -45,7 +45,7 @@ final class FileNames {
         String name = of(wanted, codec);
         String stem = stem(name);
         for (int n = 2; isTaken.test(name); n++) {
-            name = stem + " " + n + "." + codec.container();
+            name = stem + " " + n + codec.ending();
         }
         return name;
     }
@@ -54,7 +54,7 @@ final class FileNames {
     static Stream<String> alike(String name, String ending) {
         String stem = stem(name);
         return Stream.concat(
-                        Stream.of(ending), Arrays.stream(VideoCodec.values()).map(codec -> "." + codec.container()))
+                        Stream.of(ending), Arrays.stream(VideoCodec.values()).map(VideoCodec::ending))
                 .distinct()
                 .map(other -> stem + other)
                 .filter(other -> !other.equals(name));
@@ -62,7 +62,7 @@ final class FileNames {
 
     private static String stem(String name) {
         return Arrays.stream(VideoCodec.values())
-                .map(codec -> "." + codec.container())
+                .map(VideoCodec::ending)
                 .filter(name::endsWith)
                 .findFirst()
                 .map(ending -> name.substring(0, name.length() - ending.length()))

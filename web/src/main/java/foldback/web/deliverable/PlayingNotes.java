@@ -17,7 +17,9 @@ final class PlayingNotes {
     static List<String> of(RenderSpec spec) {
         List<String> notes = new ArrayList<>();
         VideoCodec codec = spec.codec();
-        if (!codec.isRated()) {
+        if (codec.isImages()) {
+            notes.add(codec.words() + " are for programs that work on them: no player or site opens a folder of them");
+        } else if (!codec.isRated()) {
             notes.add(
                     "usual players and sites will not open " + codec.words() + ": it is for programs that work on it");
         }

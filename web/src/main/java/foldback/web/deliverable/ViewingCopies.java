@@ -2,6 +2,8 @@ package foldback.web.deliverable;
 
 import foldback.core.run.Run;
 import foldback.engine.document.spec.RenderSpec;
+import foldback.engine.render.RenderJob;
+import foldback.media.ffmpeg.ImageSequence;
 import foldback.media.ffmpeg.VideoCodec;
 import foldback.media.ffmpeg.ViewingCopy;
 import foldback.web.FoldbackProperties;
@@ -73,7 +75,7 @@ class ViewingCopies {
         try {
             Files.createDirectories(folder);
             Run run = new Run(share -> under.put(id, new State(Math.min(share, 0.99), "")), () -> false);
-            ViewingCopy.make(film, copyOf(id, film), run);
+            make(RenderSpec.read(deliverables.row(id).spec()), id, film, run);
             under.remove(id);
         } catch (InterruptedException ended) {
             Thread.currentThread().interrupt();
@@ -81,6 +83,15 @@ class ViewingCopies {
             LOG.warn("no viewing copy of deliverable {}", id, failed);
             under.put(id, new State(0, failed.getMessage()));
         }
+    }
+
+    private void make(RenderSpec spec, Long id, Path film, Run run) throws InterruptedException {
+        if (!spec.codec().isImages()) {
+            ViewingCopy.make(film, copyOf(id, film), run);
+            return;
+        }
+        RenderJob job = deliverables.job(id);
+        ViewingCopy.make(ImageSequence.in(film, spec.codec()), job.rate(), job.canvasTags(), copyOf(id, film), run);
     }
 
     /** What a browser can play. */

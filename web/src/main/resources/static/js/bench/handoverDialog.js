@@ -1,6 +1,6 @@
 import { askJson } from "../page/api.js";
 import { bytes } from "../page/bytes.js";
-import { CODECS, usualRate } from "../page/codecs.js";
+import { bitsIn, CODECS, usualRate } from "../page/codecs.js";
 import { element, part } from "../page/parts.js";
 import { toast } from "../page/toast.js";
 import { curveOf, transformName } from "./curves.js";
@@ -12,7 +12,7 @@ import { namedRanges } from "./namedRanges.js";
 import { otherTakes } from "./otherTakes.js";
 import { rangeChoice } from "./rangeChoice.js";
 import { readySpecs } from "./readySpecs.js";
-import { soundOptions, SOUND_PARTS, withSoundOf } from "./soundOptions.js";
+import { besideImages, soundOptions, SOUND_PARTS, withSoundOf } from "./soundOptions.js";
 import { specChoice } from "./specChoice.js";
 
 const PRESETS = ["ultrafast", "superfast", "veryfast", "faster", "fast", "medium", "slow", "slower", "veryslow"];
@@ -76,12 +76,13 @@ export function startHandover(store) {
 
   /** What a codec has no choice of is not asked. */
   function showCodec(value) {
-    const { quality, bits } = codec();
+    const { quality, bits, images } = codec();
     for (const name of ["preset-field", "rate-field", "quality-field"]) {
       field(name).hidden = quality === undefined;
     }
-    field("bits").replaceChildren(...bits.map((count) => element("option", { value: count }, `${count} bits`)));
+    field("bits").replaceChildren(...bits.map((count) => element("option", { value: count }, bitsIn(codec(), count))));
     field("bits").value = bits.includes(wantedBits) ? wantedBits : bits[0];
+    soundFields.besideOnly(images);
     rateBy(value);
   }
 
@@ -177,7 +178,7 @@ export function startHandover(store) {
     if (field("frames").value) {
       asked.rate = field("frames").value;
     }
-    Object.assign(asked, soundFields.asked());
+    Object.assign(asked, soundFor(asked.codec));
     if (field("colours").value in HDR) {
       asked.hdr = field("colours").value;
     } else if (field("colours").value) {
@@ -185,6 +186,9 @@ export function startHandover(store) {
     }
     return asked;
   }
+
+  /** Images hold no sound: it goes into a file beside them. */
+  const soundFor = (coding) => besideImages(soundFields.asked(), CODECS[coding].images);
 
   const typed = () => (field("marked").checked ? [{ name: "", from: number("from"), to: number("to") }] : []);
 
@@ -204,7 +208,7 @@ export function startHandover(store) {
 
   /** With the sound of the lens that is chosen, where the take has it. */
   function withSound(spec, { clips }) {
-    const asked = soundFields.asked();
+    const asked = soundFor(spec.codec);
     return withSoundOf(spec, clips.some((clip) => clip.slot === asked.sound_slot && clip.sound !== "none") ? asked : {});
   }
 

@@ -20,6 +20,9 @@ export function soundOf(slot, values) {
   return { sound_slot: slot, ...Object.fromEntries(said.map(([name, [field]]) => [field, values[name]])) };
 }
 
+/** The same of a spec whose pictures are images, which hold no sound. */
+export const besideImages = (sound, images) => (images && sound.sound_slot ? { ...sound, sound_place: "beside" } : sound);
+
 /** How clear a lens's sound is, in words. */
 export const clarityOf = ({ clarity: { rangeDecibels, clipped } }) =>
   `${rangeDecibels.toFixed(0)} dB from quiet to loud${clipped > 0.001 ? `, ${(100 * clipped).toFixed(clipped < 0.1 ? 1 : 0)}% of it clipped` : ""}`;
@@ -34,6 +37,11 @@ export function soundOptions(root) {
   sound.addEventListener("change", showFields);
   const value = (name) => (name === "place" ? part(root, name).value : Number(part(root, name).value.replace(",", ".")));
   return {
+    /** What a codec leaves no choice of is not asked. */
+    besideOnly: (only) => {
+      part(root, "place-field").hidden = Boolean(only);
+      part(root, "place-said").hidden = !only;
+    },
     /** Says which lens's sound is the clearest, and of each how clear it is. */
     tell: (clearest) => {
       for (const option of sound.options) {

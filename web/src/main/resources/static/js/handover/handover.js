@@ -1,4 +1,4 @@
-import { CODECS } from "../page/codecs.js";
+import { bitsIn, CODECS } from "../page/codecs.js";
 import { ask } from "../page/api.js";
 import { askDialog } from "../page/askDialog.js";
 import { bytes } from "../page/bytes.js";
@@ -33,6 +33,7 @@ function row(deliverable) {
     spec.framing && `framing ${spec.framing}`,
     `${spec.width} x ${spec.height}`,
     [CODECS[spec.codec].name, spec.preset].filter(Boolean).join(" "),
+    CODECS[spec.codec].images && bitsIn(CODECS[spec.codec], spec.bits),
     spec.bit_rate_kbps && `${spec.bit_rate_kbps} kb/s`,
     spec.quality !== undefined && `quality ${spec.quality}`,
     spec.hdr && `HDR, ${spec.hdr.toUpperCase()}`,
@@ -79,7 +80,7 @@ function askToDelete({ id, name, state, spec, verified }) {
   part(dialog, "title").textContent = `Delete “${name}”`;
   const sound = ["beside", "both"].includes(spec.sound_place) ? " and the sound beside it" : "";
   part(dialog, "says").textContent = state === "done"
-    ? `The file${sound}, ${bytes(verified.bytes)}, is deleted for good; it can be made again from the take.`
+    ? `The ${CODECS[spec.codec].images ? "folder of images" : "file"}${sound}, ${bytes(verified.bytes)}, is deleted for good; it can be made again from the take.`
     : "Its entry and the finished parts of its work are deleted.";
 }
 

@@ -1,3 +1,4 @@
+import { CODECS } from "../page/codecs.js";
 import { askJson } from "../page/api.js";
 import { element, part } from "../page/parts.js";
 import { eyesChoice } from "../page/eyesChoice.js";
@@ -45,8 +46,16 @@ class FlatView {
   }
 }
 
+/** What a file shows: films say it in their tags, images by what was asked. */
+const shownBy = ({ spec, verified }) => (CODECS[spec.codec].images
+  ? { projection: { 360: "equirectangular", 180: "tiled equirectangular" }[spec.layout.slice(-3)] ?? "none", eyes: { beside: "side by side", above: "top and bottom" }[spec.eyes] ?? "one" }
+  : verified);
+
 /** As what a file is tagged, in words. */
-function tagged({ projection, eyes }) {
+function tagged({ projection, eyes }, { images }) {
+  if (images) {
+    return "a folder of images, which carry no tags of a sphere";
+  }
   const shown = { none: "flat, not tagged as a sphere", "tiled equirectangular": "tagged as the 180° ahead" }[projection] ?? `tagged as a sphere: ${projection}`;
   return eyes && eyes !== "one" ? `${shown}, both eyes ${eyes}` : shown;
 }
@@ -57,11 +66,11 @@ const layoutOf = ({ projection, eyes }) => ({
 });
 
 /** What was looked at in the finished file, a line each. */
-function checklist(found, { worked }) {
+function checklist(found, { worked, spec }) {
   const sound = found.sound === "none" ? "no sound" : `sound: ${found.sound}${found.soundSeconds == null ? "" : ", in step with the picture"}`;
   return [
     `${found.frames} frames, ${found.seconds.toFixed(2)} s, ${found.width} x ${found.height}, ${found.bits} bits, ${found.range} range`,
-    `${tagged(found)}; ${sound}`,
+    `${tagged(found, CODECS[spec.codec])}; ${sound}`,
     Number.isFinite(found.apart) && `looked at in its beginning, middle and end: it shows what was stitched (${found.apart.toFixed(1)} of 255 apart)`,
     `${(found.bytes / 1e6).toFixed(1)} MB${worked >= 0 ? `, made in ${workTime(worked)}` : ""}`,
     found.sha256 && `SHA-256 ${found.sha256}`,
@@ -83,7 +92,8 @@ export function openViewer(deliverable) {
   const seek = part(dialog, "seek");
   const time = part(dialog, "time");
   const found = deliverable.verified;
-  const flat = found.projection === "none";
+  const shown = shownBy(deliverable);
+  const flat = shown.projection === "none";
   part(dialog, "verified").replaceChildren(...checklist(found, deliverable).map((line) => element("li", {}, line)));
   part(dialog, "recipe").href = `/api/deliverables/${deliverable.id}/recipe.json`;
   part(dialog, "spec").href = `/api/deliverables/${deliverable.id}/spec.json`;
@@ -93,7 +103,7 @@ export function openViewer(deliverable) {
   const view = flat
     ? new FlatView(host)
     : new LookView(host, (look) => (facts.textContent = `yaw ${look.yaw.toFixed(0)}° pitch ${look.pitch.toFixed(0)}° field ${look.field.toFixed(0)}°`));
-  if (!flat && layoutOf(found).eyes !== "one") {
+  if (!flat && layoutOf(shown).eyes !== "one") {
     part(dialog, "eyes").replaceChildren(eyesChoice(view));
   } else {
     part(dialog, "eyes").replaceChildren();
@@ -117,7 +127,7 @@ export function openViewer(deliverable) {
     requestAnimationFrame(follow);
   };
   video.addEventListener("loadeddata", () => {
-    view.show(video, layoutOf(found));
+    view.show(video, layoutOf(shown));
     host.dataset.shown = "1";
     follow();
   }, { once: true });

@@ -60,6 +60,15 @@ public record RenderSpec(
                     + codec.bits().stream().map(String::valueOf).collect(Collectors.joining(" or "))
                     + " bits a sample, not " + bits + ": choose other bits or another codec.");
         }
+        if (codec.isImages() && sound.filter(Soundtrack::isInside).isPresent()) {
+            throw new IllegalArgumentException(
+                    codec.words()
+                            + " hold no sound: have it written as a WAV file beside them ('sound_place': 'beside'), or leave it out.");
+        }
+        if (codec.holdsLight() && colours != Colours.FOOTAGE) {
+            throw new IllegalArgumentException(codec.words()
+                    + " hold light itself: neither a transform nor HDR goes together with them. Choose other images.");
+        }
         if (colours.isHdr() && bits < 10) {
             throw new IllegalArgumentException(
                     colours + " shows steps in skies with fewer than 10 bits a sample: choose 10 bits.");
