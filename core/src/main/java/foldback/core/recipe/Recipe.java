@@ -6,6 +6,7 @@ import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.section.Decisions;
 import foldback.core.recipe.section.Section;
 import foldback.core.recipe.section.Sections;
+import foldback.core.recipe.sync.Sync;
 import foldback.core.rig.Rig;
 import foldback.core.time.FrameRate;
 import java.util.ArrayList;

@@ -11,6 +11,7 @@ import foldback.core.recipe.light.Balance;
 import foldback.core.recipe.light.LensBalance;
 import foldback.core.recipe.light.Stops;
 import foldback.core.recipe.light.TrimTracks;
+import foldback.core.recipe.sync.Sync;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.RigLens;
 import foldback.core.time.FrameRate;

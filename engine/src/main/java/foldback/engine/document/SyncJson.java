@@ -8,10 +8,10 @@ import static foldback.engine.form.Forms.set;
 import static foldback.engine.form.Forms.text;
 import static foldback.engine.form.Forms.whole;
 
-import foldback.core.recipe.Sync;
-import foldback.core.recipe.SyncDrift;
-import foldback.core.recipe.SyncMeasure;
-import foldback.core.recipe.SyncPair;
+import foldback.core.recipe.sync.Sync;
+import foldback.core.recipe.sync.SyncDrift;
+import foldback.core.recipe.sync.SyncMeasure;
+import foldback.core.recipe.sync.SyncPair;
 import foldback.core.run.Verdict;
 import foldback.core.sync.SyncReason;
 import foldback.core.sync.pair.Belief;

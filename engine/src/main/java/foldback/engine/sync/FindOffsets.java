@@ -1,7 +1,7 @@
 package foldback.engine.sync;
 
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.Sync;
+import foldback.core.recipe.sync.Sync;
 import foldback.core.run.Run;
 import foldback.engine.stage.StageJob;
 import foldback.engine.stage.StageResult;

@@ -2,7 +2,7 @@ package foldback.engine.sync;
 
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.Sync;
+import foldback.core.recipe.sync.Sync;
 import foldback.core.run.Evidence;
 import foldback.core.run.Verdict;
 import foldback.engine.document.SectionForm;

@@ -6,10 +6,10 @@ import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.Sync;
-import foldback.core.recipe.SyncDrift;
-import foldback.core.recipe.SyncMeasure;
-import foldback.core.recipe.SyncPair;
+import foldback.core.recipe.sync.Sync;
+import foldback.core.recipe.sync.SyncDrift;
+import foldback.core.recipe.sync.SyncMeasure;
+import foldback.core.recipe.sync.SyncPair;
 import foldback.core.rig.ReadyRigs;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigCard;

@@ -6,8 +6,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.keys.Track;
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.Sync;
 import foldback.core.recipe.light.Balance;
+import foldback.core.recipe.sync.Sync;
 import foldback.core.run.Verdict;
 import foldback.engine.DemoTake;
 import org.junit.jupiter.api.Test;

@@ -3,7 +3,7 @@ package foldback.web.demo;
 import foldback.core.picture.Area;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
-import foldback.core.recipe.Sync;
+import foldback.core.recipe.sync.Sync;
 import foldback.core.rig.Rig;
 import foldback.core.rig.RigLens;
 import foldback.core.time.FrameRate;

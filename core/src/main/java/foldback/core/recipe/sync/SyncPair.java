@@ -1,4 +1,4 @@
-package foldback.core.recipe;
+package foldback.core.recipe.sync;
 
 import foldback.core.sync.pair.Belief;
 import foldback.core.sync.pair.Clue;

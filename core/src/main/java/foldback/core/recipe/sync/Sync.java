@@ -1,4 +1,4 @@
-package foldback.core.recipe;
+package foldback.core.recipe.sync;
 
 import foldback.core.recipe.section.Decisions;
 import foldback.core.recipe.section.Section;

@@ -1,4 +1,4 @@
-package foldback.core.recipe;
+package foldback.core.recipe.sync;
 
 import foldback.core.run.Judgement;
 import foldback.core.run.Reason;

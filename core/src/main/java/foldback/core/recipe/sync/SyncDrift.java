@@ -1,4 +1,4 @@
-package foldback.core.recipe;
+package foldback.core.recipe.sync;
 
 /**
  * How well the rate of a clip's clock is known; the rate itself stands with the clip.
