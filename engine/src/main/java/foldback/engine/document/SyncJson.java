@@ -8,6 +8,7 @@ import static foldback.engine.form.Forms.set;
 import static foldback.engine.form.Forms.text;
 import static foldback.engine.form.Forms.whole;
 
+import foldback.core.recipe.sync.SoundRecording;
 import foldback.core.recipe.sync.Sync;
 import foldback.core.recipe.sync.SyncDrift;
 import foldback.core.recipe.sync.SyncMeasure;
@@ -26,6 +27,8 @@ public final class SyncJson {
     private static final double MOST_MS = 1e9;
     /** Of shares that lie between 0 and 1 where all is well. */
     private static final double MOST_SHARE = 1000;
+
+    private static final double MOST_DRIFT = 1000;
 
     private static final ObjectForm<SyncDrift> DRIFT = ObjectForm.of(fields -> {
         var slot = fields.required("slot", text(), SyncDrift::slot);
@@ -86,6 +89,27 @@ public final class SyncJson {
                 read.get(drifts));
     });
 
+    private static final ObjectForm<SoundRecording> RECORDING = ObjectForm.of(fields -> {
+        var file = fields.required(
+                "file", text().described("below the media folder or a footage folder"), SoundRecording::file);
+        var sha256 = fields.required("sha256", text(), SoundRecording::sha256);
+        var offset = fields.required(
+                "offset_seconds",
+                number(-MOST_MS, MOST_MS).described("take time of its beginning"),
+                SoundRecording::offsetSeconds);
+        var drift = fields.unusual(
+                "drift_ppm",
+                number(-MOST_DRIFT, MOST_DRIFT).described("by how much its second is longer than the take's"),
+                0.0,
+                SoundRecording::driftPpm);
+        var verdict = fields.optional(
+                "verdict",
+                oneOf(Verdict.class).described("of what placed it; none where somebody did"),
+                SoundRecording::verdict);
+        return read -> new SoundRecording(
+                read.get(file), read.get(sha256), read.get(offset), read.get(drift), read.get(verdict));
+    });
+
     public static final SectionForm<Sync> FORM = new SectionForm<>(Sync.SECTION, ObjectForm.of(fields -> {
         var source = fields.required("source", oneOf(Sync.Source.class), Sync::source);
         var measure = fields.optional("measure", MEASURE, Sync::measure);
@@ -94,7 +118,9 @@ public final class SyncJson {
                 set(text()).described("slots whose clips keep their places when offsets are found"),
                 Set.of(),
                 Sync::locked);
-        return read -> new Sync(read.get(source), read.get(measure), read.get(locked));
+        var recording = fields.optional(
+                "recording", RECORDING.described("sound that was recorded beside the lenses"), Sync::recording);
+        return read -> new Sync(read.get(source), read.get(measure), read.get(locked), read.get(recording));
     }));
 
     private SyncJson() {}

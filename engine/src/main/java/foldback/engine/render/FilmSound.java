@@ -1,9 +1,8 @@
 package foldback.engine.render;
 
-import foldback.core.recipe.ClipRef;
 import foldback.engine.document.spec.RenderSpec;
 import foldback.engine.document.spec.Soundtrack;
-import foldback.engine.take.TakeClip;
+import foldback.engine.take.Take;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
@@ -34,23 +33,17 @@ public final class FilmSound {
 
     /** Nothing where the lens recorded no sound. */
     private static Optional<SoundCut> cut(RenderJob job, Soundtrack sound) {
-        TakeClip clip = job.take().clips().stream()
-                .filter(c -> c.ref().slot().equals(sound.slot()))
-                .findFirst()
-                .orElseThrow();
-        if (clip.info().audio().isEmpty()) {
-            return Optional.empty();
-        }
-        ClipRef ref = clip.ref();
-        return Optional.of(new SoundCut(
-                clip.file(),
-                clip.index().pts()[0],
-                ref.clipTime(job.span().from()),
-                ref.secondInTake(),
-                job.rate().secondsOf(job.frames()),
-                sound.level(),
-                sound.fadeIn(),
-                sound.fadeOut()));
+        return job.take()
+                .sounding(sound.slot().orElse(Take.RECORDING))
+                .map(sounding -> new SoundCut(
+                        sounding.file(),
+                        sounding.startSeconds(),
+                        sounding.ownTime(job.span().from()),
+                        sounding.secondInTake(),
+                        job.rate().secondsOf(job.frames()),
+                        sound.level(),
+                        sound.fadeIn(),
+                        sound.fadeOut()));
     }
 
     /** Writes what goes into the film, if anything does. */

@@ -4,12 +4,14 @@ import foldback.core.finish.ColourTransform;
 import foldback.core.framing.Framing;
 import foldback.core.picture.ColourTags;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.sync.SoundRecording;
 import foldback.core.stitch.weight.Meeting;
 import foldback.core.time.FrameRate;
 import foldback.core.time.TimeSpan;
 import foldback.core.warp.Canvas;
 import foldback.engine.document.spec.Layout;
 import foldback.engine.document.spec.RenderSpec;
+import foldback.engine.document.spec.Soundtrack;
 import foldback.engine.picture.Eyes;
 import foldback.engine.picture.TakeAdditions;
 import foldback.engine.picture.Target;
@@ -82,13 +84,29 @@ public record RenderJob(
                     "The take has no lens for each eye: choose a layout of one picture, or say"
                             + " in Depth which lens serves which eye.");
         }
-        spec.sound().ifPresent(sound -> {
-            if (recipe.clips().stream().noneMatch(clip -> clip.slot().equals(sound.slot()))) {
-                throw new IllegalArgumentException(
-                        "'sound_slot' names lens '" + sound.slot() + "', which the take has not.");
+        if (spec.sound().isPresent()) {
+            checkSound(spec.sound().get(), recipe, take);
+            spec.sound().get().checkFits(span.seconds());
+        }
+    }
+
+    private static void checkSound(Soundtrack sound, Recipe recipe, Take take) {
+        if (sound.slot().isPresent()) {
+            String slot = sound.slot().get();
+            if (recipe.clips().stream().noneMatch(clip -> clip.slot().equals(slot))) {
+                throw new IllegalArgumentException("'sound_slot' names lens '" + slot + "', which the take has not.");
             }
-            sound.checkFits(span.seconds());
-        });
+            return;
+        }
+        String file = recipe.sync()
+                .recording()
+                .map(SoundRecording::file)
+                .orElseThrow(() -> new IllegalArgumentException(
+                        "The take has no sound recording: choose one in Sync, or take a lens's sound."));
+        if (take.recording().isEmpty()) {
+            throw new IllegalArgumentException(
+                    file + ", the sound recording of this take, is not there. Put it back, or take a lens's sound.");
+        }
     }
 
     /** Light is found by curves that have a tag; those of logs have none. */

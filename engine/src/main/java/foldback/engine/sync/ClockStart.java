@@ -70,6 +70,11 @@ public final class ClockStart {
             clips.add(ref.withPlace(Math.round((at.getAsDouble() - first.getAsDouble()) * 1e6) / 1e6, 0));
         }
         return recipe.withClips(
-                clips, new Sync(source, recipe.sync().measure(), recipe.sync().locked()));
+                clips,
+                new Sync(
+                        source,
+                        recipe.sync().measure(),
+                        recipe.sync().locked(),
+                        recipe.sync().recording()));
     }
 }

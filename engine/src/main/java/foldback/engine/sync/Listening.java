@@ -8,6 +8,7 @@ import foldback.core.sound.SoundTrack;
 import foldback.core.sync.sound.Claps;
 import foldback.core.sync.sound.SoundResiduals;
 import foldback.engine.cache.Caches;
+import foldback.engine.take.Sounding;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import java.nio.ByteBuffer;
@@ -25,7 +26,7 @@ public final class Listening {
     private static final int HEADER = 44;
     private static final long MOST_CLARITIES = 1000;
     private final Sounds sounds;
-    private final Cache<String, Optional<SoundClarity>> clarities =
+    private final Cache<String, SoundClarity> clarities =
             Caches.builder().maximumSize(MOST_CLARITIES).build();
 
     public Listening(Sounds sounds) {
@@ -33,11 +34,11 @@ public final class Listening {
     }
 
     /**
-     * Two clips as they lie in the take, one at the left, one at the right, as a WAV file; silent where a clip has no sound.
+     * Two sounds as they lie in the take, one at the left, one at the right, as a WAV file; silent where there is none.
      *
      * @param from take time, seconds
      */
-    public byte[] together(TakeClip left, TakeClip right, double from, double seconds) {
+    public byte[] together(Optional<Sounding> left, Optional<Sounding> right, double from, double seconds) {
         int count = (int) Math.round(seconds * Sounds.RATE);
         ByteBuffer wave = ByteBuffer.allocate(HEADER + 4 * count).order(ByteOrder.LITTLE_ENDIAN);
         wave.put("RIFF".getBytes(StandardCharsets.US_ASCII)).putInt(36 + 4 * count);
@@ -45,21 +46,21 @@ public final class Listening {
         wave.putShort((short) 1).putShort((short) 2);
         wave.putInt(Sounds.RATE).putInt(4 * Sounds.RATE).putShort((short) 4).putShort((short) 16);
         wave.put("data".getBytes(StandardCharsets.US_ASCII)).putInt(4 * count);
-        Optional<SoundTrack> one = sounds.of(left, Run.QUIET);
-        Optional<SoundTrack> two = sounds.of(right, Run.QUIET);
+        Optional<SoundTrack> one = left.map(sound -> sounds.of(sound, Run.QUIET));
+        Optional<SoundTrack> two = right.map(sound -> sounds.of(sound, Run.QUIET));
         for (int i = 0; i < count; i++) {
             double time = from + (double) i / Sounds.RATE;
-            wave.putShort(sample(one, left.ref(), time)).putShort(sample(two, right.ref(), time));
+            wave.putShort(sample(one, left, time)).putShort(sample(two, right, time));
         }
         return wave.array();
     }
 
-    private static short sample(Optional<SoundTrack> track, ClipRef clip, double takeTime) {
+    private static short sample(Optional<SoundTrack> track, Optional<Sounding> place, double takeTime) {
         if (track.isEmpty()) {
             return 0;
         }
         SoundTrack sound = track.get();
-        long at = Math.round((clip.clipTime(takeTime) - sound.startSeconds()) * sound.rate());
+        long at = Math.round((place.orElseThrow().ownTime(takeTime) - sound.startSeconds()) * sound.rate());
         return at < 0 || at >= sound.samples().length ? 0 : sound.samples()[(int) at];
     }
 
@@ -68,24 +69,31 @@ public final class Listening {
         return sounds.of(clip, Run.QUIET).map(Claps::find).orElse(new double[0]);
     }
 
-    /** A lens and how clear its sound is. */
+    /**
+     * A lens, or the take's recording, and how clear its sound is.
+     *
+     * @param slot of the lens, or {@link Take#RECORDING}
+     */
     public record Clear(String slot, SoundClarity clarity) {}
 
-    /** The lenses that have a sound, the clearest first; of those in one file the first. */
+    /** The lenses that have a sound, and the take's recording, the clearest first; of lenses in one file the first. */
     public List<Clear> clearest(Take take) {
         List<Clear> all = new ArrayList<>();
         Set<String> seen = new HashSet<>();
         for (TakeClip clip : take.clips()) {
             if (seen.add(clip.ref().sha256())) {
-                clarities
-                        .get(
-                                clip.ref().sha256(),
-                                key -> sounds.of(clip, Run.QUIET).map(SoundClarity::of))
-                        .ifPresent(clarity -> all.add(new Clear(clip.ref().slot(), clarity)));
+                clip.sounding()
+                        .map(this::clarity)
+                        .ifPresent(found -> all.add(new Clear(clip.ref().slot(), found)));
             }
         }
+        take.recording().map(this::clarity).ifPresent(found -> all.add(new Clear(Take.RECORDING, found)));
         all.sort(Comparator.comparingDouble((Clear clear) -> -clear.clarity().score()));
         return all;
+    }
+
+    private SoundClarity clarity(Sounding sounding) {
+        return clarities.get(sounding.sha256(), key -> SoundClarity.of(sounds.of(sounding, Run.QUIET)));
     }
 
     /**

@@ -2,6 +2,7 @@ package foldback.engine.sync;
 
 import foldback.core.run.Run;
 import foldback.core.sound.SoundTrack;
+import foldback.engine.take.Sounding;
 import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
@@ -34,43 +35,41 @@ public final class Sounds {
         this.folder = folder;
     }
 
+    /** A clip's sound, as {@link #of(Sounding, Run)}; empty where it has none. */
+    public Optional<SoundTrack> of(TakeClip clip, Run run) {
+        return clip.sounding().map(sounding -> of(sounding, run));
+    }
+
     /**
-     * A clip's sound; empty where it has none.
+     * A file's sound.
      *
      * @param run progress of the decoding; cancelling throws
      * @throws MediaException where it cannot be decoded or kept
      */
-    public Optional<SoundTrack> of(TakeClip clip, Run run) {
-        if (clip.info().audio().isEmpty()) {
-            return Optional.empty();
-        }
-        double start = clip.index().pts()[0];
-        Path file = file(clip);
+    public SoundTrack of(Sounding sounding, Run run) {
+        double start = sounding.startSeconds();
+        Path file = folder.resolve(ContentHash.ofText(sounding.sha256() + " " + RATE + " " + ALGORITHM) + ".s16");
         if (!Files.isRegularFile(file)) {
-            decode(clip, start, file, run);
+            decode(sounding, file, run);
         }
         // The first sample lies at a whole sample of the file's time, the first frame need not.
         double first = Math.round(start * RATE) / (double) RATE - start;
-        return Optional.of(new SoundTrack(read(file), RATE, first));
+        return new SoundTrack(read(file), RATE, first);
     }
 
-    private Path file(TakeClip clip) {
-        return folder.resolve(ContentHash.ofText(clip.ref().sha256() + " " + RATE + " " + ALGORITHM) + ".s16");
-    }
-
-    private void decode(TakeClip clip, double start, Path file, Run run) {
+    private void decode(Sounding sounding, Path file, Run run) {
         Path part = null;
         try {
             Files.createDirectories(folder);
             part = Files.createTempFile(folder, "new", ".part");
             try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(part), 1 << 18)) {
-                SoundReader.read(clip.file(), start, RATE, clip.index().duration(), out, run);
+                SoundReader.read(sounding.file(), sounding.startSeconds(), RATE, sounding.seconds(), out, run);
             }
             Files.move(part, file, StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException failed) {
             throw new MediaException(
-                    clip.file(),
-                    "The sound of " + clip.ref().file() + " could not be kept: " + failed.getMessage()
+                    sounding.file(),
+                    "The sound of " + sounding.name() + " could not be kept: " + failed.getMessage()
                             + ". Make room on the disk and try again.",
                     failed);
         } finally {

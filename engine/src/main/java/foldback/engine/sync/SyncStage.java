@@ -36,7 +36,7 @@ public final class SyncStage implements Stage {
 
     @Override
     public List<StageJob<?>> jobs() {
-        return List.of(new FindOffsets());
+        return List.of(new FindOffsets(), new PlaceRecording());
     }
 
     /** Offsets, seconds by slot, stand with the clips. */
@@ -79,7 +79,9 @@ public final class SyncStage implements Stage {
                         .orElseThrow(() -> new IllegalArgumentException(
                                 "Its lens " + clip.slot() + " is not in the take that offsets are given from.")))
                 .toList();
-        return to.withClips(placed, Sync.from(Sync.Source.BY_HAND));
+        // A recording is of the take beside which it was made.
+        return to.withClips(
+                placed, Sync.from(Sync.Source.BY_HAND).withRecording(to.sync().recording()));
     }
 
     @Override

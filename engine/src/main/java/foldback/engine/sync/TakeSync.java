@@ -4,17 +4,21 @@ import foldback.core.lens.Lens;
 import foldback.core.motion.PictureTrack;
 import foldback.core.recipe.ClipRef;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.sync.SoundRecording;
 import foldback.core.recipe.sync.Sync;
 import foldback.core.recipe.sync.SyncDrift;
 import foldback.core.recipe.sync.SyncMeasure;
 import foldback.core.recipe.sync.SyncPair;
 import foldback.core.run.Run;
+import foldback.core.run.Verdict;
 import foldback.core.sound.SoundTrack;
 import foldback.core.sync.ClipTracks;
 import foldback.core.sync.OffsetFinder;
 import foldback.core.sync.SyncResult;
+import foldback.core.sync.pair.Clue;
 import foldback.core.sync.pair.SyncSettings;
 import foldback.core.time.TimeSpan;
+import foldback.engine.take.Sounding;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import java.util.ArrayList;
@@ -24,6 +28,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.BiFunction;
 import java.util.stream.IntStream;
 
@@ -137,8 +142,69 @@ public final class TakeSync {
                             : clip.withPlace(rounded(result.offsets()[file]), rounded(result.driftPpm()[file]));
                 })
                 .toList();
+        double moved = placed.get(0).offsetSeconds() - recipe.clips().get(0).offsetSeconds();
         return recipe.withClips(
-                placed, new Sync(Sync.Source.MEASURED, Optional.of(summary(sources, result)), request.locked()));
+                placed,
+                new Sync(
+                        Sync.Source.MEASURED,
+                        Optional.of(summary(sources, result)),
+                        request.locked(),
+                        recipe.sync().recording().map(recording -> recording.movedBy(moved))));
+    }
+
+    /**
+     * Places a recording by what it shares with the lenses' sound; these stay where they are.
+     *
+     * @param run progress; cancelling throws
+     * @return at the take's beginning and unsettled where it shares nothing
+     */
+    public SoundRecording place(Sounding recording, Take take, Run run) {
+        Map<String, Sounding> files = new LinkedHashMap<>();
+        take.clips().forEach(clip -> clip.sounding().ifPresent(sound -> files.putIfAbsent(sound.sha256(), sound)));
+        List<Sounding> all = new ArrayList<>(files.values());
+        all.add(recording);
+        Map<Integer, Double> locked = new HashMap<>();
+        for (int i = 0; i < all.size() - 1; i++) {
+            locked.put(i, all.get(i).offsetSeconds());
+        }
+        int last = all.size() - 1;
+        SyncResult result = OffsetFinder.find(new Heard(all), Set.of(Clue.SOUND), locked, SyncSettings.defaults(), run);
+        boolean placed = last > 0 && !result.unplaced().contains(last);
+        return new SoundRecording(
+                recording.name(),
+                recording.sha256(),
+                placed ? rounded(result.offsets()[last]) : take.commonSpan().from(),
+                placed ? rounded(result.driftPpm()[last] + all.get(0).driftPpm()) : 0,
+                Optional.of(placed ? result.judgement().verdict() : Verdict.UNSETTLED));
+    }
+
+    /** Files of which the sound alone is looked at. */
+    private final class Heard implements ClipTracks {
+        private final List<Sounding> files;
+
+        Heard(List<Sounding> files) {
+            this.files = files;
+        }
+
+        @Override
+        public int clips() {
+            return files.size();
+        }
+
+        @Override
+        public List<Optional<SoundTrack>> sounds(Run run) {
+            List<Optional<SoundTrack>> tracks = new ArrayList<>();
+            double each = 1.0 / files.size();
+            for (int i = 0; i < files.size(); i++) {
+                tracks.add(Optional.of(sounds.of(files.get(i), run.part(i * each, (i + 1) * each))));
+            }
+            return tracks;
+        }
+
+        @Override
+        public List<Optional<PictureTrack>> pictures(Run run) {
+            return files.stream().map(file -> Optional.<PictureTrack>empty()).toList();
+        }
     }
 
     private static SyncMeasure summary(List<Source> sources, SyncResult result) {

@@ -12,9 +12,17 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
-/** The opened clips of a recipe, in the order of the rig's lenses. */
-public record Take(List<TakeClip> clips) {
+/**
+ * The opened clips of a recipe, in the order of the rig's lenses.
+ *
+ * @param recording the sound that was recorded beside them; empty where there is none, or its file is away
+ */
+public record Take(List<TakeClip> clips, Optional<Sounding> recording) {
+    /** What the recording is called where lenses have letters. */
+    public static final String RECORDING = "recording";
+
     private static final String MISSING =
             "is not in the media folder, nor is it there under another name. Put it back, or"
                     + " name its folder with --footage or --media.";
@@ -23,6 +31,16 @@ public record Take(List<TakeClip> clips) {
 
     public Take {
         clips = List.copyOf(clips);
+    }
+
+    /** One without a recording of its own. */
+    Take(List<TakeClip> clips) {
+        this(clips, Optional.empty());
+    }
+
+    /** The same with the sound that a recipe names, where its file is there. */
+    public Take withRecording(Recipe recipe, MediaFolders media, Contents contents) {
+        return new Take(clips, recipe.sync().recording().flatMap(ref -> RecordingFile.find(ref, media, contents)));
     }
 
     /**
@@ -37,8 +55,9 @@ public record Take(List<TakeClip> clips) {
     /** The same with another way to learn what is in a file, such as {@link ContentIds}. */
     public static Take open(Recipe recipe, MediaFolders media, Contents contents) {
         return new Take(recipe.rig().lenses().stream()
-                .map(lens -> openClip(recipe.clip(lens.slot()), media, contents))
-                .toList());
+                        .map(lens -> openClip(recipe.clip(lens.slot()), media, contents))
+                        .toList())
+                .withRecording(recipe, media, contents);
     }
 
     /** Opens one clip, as {@link #open} does; where it was moved or renamed, it is found by its content. */
@@ -55,7 +74,7 @@ public record Take(List<TakeClip> clips) {
                                 file, ref.file() + " (lens " + ref.slot() + ") " + (there ? CHANGED : MISSING))));
     }
 
-    /** The same files, as a recipe of them has them: in its slots, at its offsets. */
+    /** The same clips, as a recipe of them has them: in its slots, at its offsets. */
     public Take placedAs(Recipe recipe) {
         return new Take(recipe.rig().lenses().stream()
                 .map(lens -> recipe.clip(lens.slot()))
@@ -74,9 +93,11 @@ public record Take(List<TakeClip> clips) {
 
     /** The clips of lenses that are on in a recipe. */
     public Take showing(Recipe recipe) {
-        return new Take(clips.stream()
-                .filter(clip -> recipe.geometry().isOn(clip.ref().slot()))
-                .toList());
+        return new Take(
+                clips.stream()
+                        .filter(clip -> recipe.geometry().isOn(clip.ref().slot()))
+                        .toList(),
+                recording);
     }
 
     /** The lenses, by their number in the rig, that share a file and an offset: each file is to be read once. */
@@ -92,6 +113,16 @@ public record Take(List<TakeClip> clips) {
 
     public List<RecipePlan.Source> sources() {
         return clips.stream().map(TakeClip::source).toList();
+    }
+
+    /** The sound of a lens, or of the recording, by its name; empty where it recorded none. */
+    public Optional<Sounding> sounding(String slot) {
+        return slot.equals(RECORDING)
+                ? recording
+                : clips.stream()
+                        .filter(clip -> clip.ref().slot().equals(slot))
+                        .findFirst()
+                        .flatMap(TakeClip::sounding);
     }
 
     /** Where all lenses have frames; empty where they never do. */

@@ -104,6 +104,20 @@ public record TakeClip(ClipRef ref, Path file, MediaInfo info, FrameIndex index)
         return new RecipePlan.Source(video().width(), video().height(), video().format(), video().tags());
     }
 
+    /** Its sound, from its first frame on; empty where it recorded none. */
+    public Optional<Sounding> sounding() {
+        return info.audio().isEmpty()
+                ? Optional.empty()
+                : Optional.of(new Sounding(
+                        ref.file(),
+                        file,
+                        ref.sha256(),
+                        index.pts()[0],
+                        index.duration(),
+                        ref.offsetSeconds(),
+                        ref.driftPpm()));
+    }
+
     /** The take time in which it has frames. */
     public TimeSpan span() {
         return new TimeSpan(ref.offsetSeconds(), ref.takeTime(index.duration()));

@@ -54,7 +54,7 @@ class ImagesRenderTest {
                 Optional.empty(),
                 2,
                 Optional.of(10),
-                Optional.of(new Soundtrack("A", 0, 0, 0, place)),
+                Optional.of(new Soundtrack(Optional.of("A"), 0, 0, 0, place)),
                 colours);
     }
 

@@ -125,7 +125,7 @@ class RendererTest {
     @Test
     void soundGoesBesideTheFilmWhereThatIsAsked() throws Exception {
         Path out = folder.resolve("film.mp4");
-        Soundtrack beside = new Soundtrack("A", 3, 0.1, 0.2, Soundtrack.Place.BESIDE);
+        Soundtrack beside = new Soundtrack(Optional.of("A"), 3, 0.1, 0.2, Soundtrack.Place.BESIDE);
         RenderJob job = with(job(0.4, 1.4, 8, Optional.empty()), Optional.empty(), Optional.of(beside));
         assertThat(RenderSpec.read(job.spec().write())).isEqualTo(job.spec());
         assertThat(new Renderer(2, 0).render(job, work(), out, Run.QUIET).sound())
@@ -137,7 +137,7 @@ class RendererTest {
         Files.delete(out);
         assertThatThrownBy(() -> new Renderer(2, 0).render(job, work(), out, Run.QUIET))
                 .hasMessageContaining("film.wav exists already");
-        Soundtrack both = new Soundtrack("A", 0, 0, 0, Soundtrack.Place.BOTH);
+        Soundtrack both = new Soundtrack(Optional.of("A"), 0, 0, 0, Soundtrack.Place.BOTH);
         Path other = folder.resolve("both.mp4");
         assertThat(new Renderer(2, 0)
                         .render(with(job, Optional.empty(), Optional.of(both)), work(), other, Run.QUIET)
@@ -148,7 +148,7 @@ class RendererTest {
 
     @Test
     void fadesThatDoNotFitAreRefused() {
-        Soundtrack tooLong = new Soundtrack("A", 0, 0.6, 0.6, Soundtrack.Place.INSIDE);
+        Soundtrack tooLong = new Soundtrack(Optional.of("A"), 0, 0.6, 0.6, Soundtrack.Place.INSIDE);
         assertThatThrownBy(() -> with(job(0.4, 1.4, 8, Optional.empty()), Optional.empty(), Optional.of(tooLong)))
                 .hasMessage(
                         "The sound fades for 1.20 s, and the range lasts 1.00 s: shorten the fades or take a longer range.");

@@ -4,6 +4,7 @@ import foldback.engine.gather.LensPictures;
 import foldback.engine.steady.MotionLogs;
 import foldback.engine.take.ContentIds;
 import foldback.engine.take.MediaFolders;
+import foldback.engine.take.RecordingFile;
 import foldback.media.MediaException;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
@@ -69,6 +70,14 @@ class ClipReader implements DisposableBean {
                     return;
                 }
                 MediaInfo info = MediaProbe.probe(path);
+                if (RecordingFile.isNamedSo(file) && info.video().isEmpty()) {
+                    RecordingFile.describe(path)
+                            .ifPresent(words -> clips.kept(
+                                    id,
+                                    "A sound recording: " + words
+                                            + ". Sync offers it to takes whose clips lie beside it."));
+                    return;
+                }
                 if (info.video().isEmpty()) {
                     throw new MediaException(path, path.getFileName() + " has no picture, only sound.");
                 }

@@ -2,7 +2,9 @@ package foldback.web.sync;
 
 import foldback.core.recipe.Recipe;
 import foldback.engine.sync.Listening;
+import foldback.engine.sync.Recordings;
 import foldback.engine.sync.Waveforms;
+import foldback.engine.take.Sounding;
 import foldback.engine.take.Take;
 import foldback.engine.take.TakeClip;
 import foldback.web.Role;
@@ -10,6 +12,7 @@ import foldback.web.page.NotFoundException;
 import foldback.web.recipe.Recipes;
 import foldback.web.take.OpenTakes;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.context.annotation.Profile;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -31,8 +34,11 @@ class ListenController {
     private final OpenTakes takes;
     private final Waveforms waveforms;
     private final Listening listening;
+    private final Recordings recordings;
 
-    ListenController(Recipes recipes, OpenTakes takes, Waveforms waveforms, Listening listening) {
+    ListenController(
+            Recipes recipes, OpenTakes takes, Waveforms waveforms, Listening listening, Recordings recordings) {
+        this.recordings = recordings;
         this.recipes = recipes;
         this.takes = takes;
         this.waveforms = waveforms;
@@ -49,6 +55,10 @@ class ListenController {
                 .filter(c -> c.ref().slot().equals(slot))
                 .findFirst()
                 .orElseThrow(() -> new NotFoundException("lens '" + slot + "'"));
+    }
+
+    private static Optional<Sounding> sounding(Take take, String slot) {
+        return slot.equals(Take.RECORDING) ? take.recording() : clip(take, slot).sounding();
     }
 
     /**
@@ -93,7 +103,13 @@ class ListenController {
         return listening.clearest(take(takeId, number));
     }
 
-    /** Two lenses as they lie in the take, one at each ear. */
+    /** What may be the take's own recording. */
+    @GetMapping("/recordings")
+    List<Recordings.Offer> recordings(@PathVariable Long takeId, @PathVariable int number) {
+        return recordings.offers(take(takeId, number));
+    }
+
+    /** Two sounds, of lenses or the recording, as they lie in the take, one at each ear. */
     @GetMapping("/listen")
     ResponseEntity<byte[]> listen(
             @PathVariable Long takeId,
@@ -108,6 +124,6 @@ class ListenController {
         Take take = take(takeId, number);
         return ResponseEntity.ok()
                 .contentType(WAVE)
-                .body(listening.together(clip(take, left), clip(take, right), from, seconds));
+                .body(listening.together(sounding(take, left), sounding(take, right), from, seconds));
     }
 }

@@ -13,6 +13,7 @@ import foldback.engine.steady.MotionLogs;
 import foldback.engine.steady.TakeShake;
 import foldback.engine.sync.Listening;
 import foldback.engine.sync.PictureTracks;
+import foldback.engine.sync.Recordings;
 import foldback.engine.sync.Sounds;
 import foldback.engine.sync.TakeSync;
 import foldback.engine.sync.Waveforms;
@@ -107,6 +108,11 @@ class EngineSettings {
     @Profile(Role.PAGES)
     LevelLines levelLines(TakeShake shake) {
         return new LevelLines(shake);
+    }
+
+    @Bean
+    Recordings recordings(MediaFolders folders, ContentIds contents) {
+        return new Recordings(folders, contents);
     }
 
     @Bean

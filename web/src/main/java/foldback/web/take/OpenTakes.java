@@ -39,7 +39,9 @@ public class OpenTakes {
                 .map(lens -> recipe.clip(lens.slot()))
                 .map(clip -> clip.slot() + clip.sha256() + clip.file())
                 .toList();
-        return opened.get(key, k -> Take.open(recipe, media, contents)).placedAs(recipe);
+        return opened.get(key, k -> Take.open(recipe, media, contents))
+                .placedAs(recipe)
+                .withRecording(recipe, media, contents);
     }
 
     /** The colour transform of a recipe; empty where it has none. */

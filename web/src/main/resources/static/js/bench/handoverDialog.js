@@ -12,7 +12,7 @@ import { namedRanges } from "./namedRanges.js";
 import { otherTakes } from "./otherTakes.js";
 import { rangeChoice } from "./rangeChoice.js";
 import { readySpecs } from "./readySpecs.js";
-import { besideImages, soundOptions, SOUND_PARTS, withSoundOf } from "./soundOptions.js";
+import { besideImages, hasSound, RECORDING, soundIn, soundName, soundOptions, SOUND_PARTS, withSoundOf } from "./soundOptions.js";
 import { specChoice } from "./specChoice.js";
 
 const PRESETS = ["ultrafast", "superfast", "veryfast", "faster", "fast", "medium", "slow", "slower", "veryslow"];
@@ -100,8 +100,9 @@ export function startHandover(store) {
     showCodec(from.bit_rate_kbps ?? from.quality);
     field("kernel").value = from.kernel;
     showRates(from.rate);
-    if ([...field("sound").options].some(({ value }) => value === from.sound_slot)) {
-      field("sound").value = from.sound_slot;
+    const sound = soundIn(from);
+    if (sound && [...field("sound").options].some(({ value }) => value === sound)) {
+      field("sound").value = sound;
       soundFields.show(from);
     }
     field("colours").value = from.hdr ?? (from.through_transform ? "transform" : "");
@@ -118,7 +119,7 @@ export function startHandover(store) {
     field("codec").value = last.codec in CODECS ? last.codec : "h264";
     field("sound").replaceChildren(
       element("option", { value: "" }, "none"),
-      ...store.kept.clips.filter((clip) => clip.sound !== "none").map((clip) => element("option", { value: clip.slot }, `of lens ${clip.slot}`)),
+      ...[...store.kept.clips.map(({ slot }) => slot), RECORDING].filter((slot) => hasSound(store.kept, slot)).map((slot) => element("option", { value: slot }, soundName(slot))),
     );
     field("sound").value = last.sound ?? field("sound").options[1]?.value ?? "";
     soundFields.show(last.soundAs ?? {});
@@ -207,9 +208,9 @@ export function startHandover(store) {
   const suited = (kept, name, one) => readySpecs(layoutsOf(kept)).find((ready) => ready.name === name)?.spec ?? one;
 
   /** With the sound of the lens that is chosen, where the take has it. */
-  function withSound(spec, { clips }) {
+  function withSound(spec, kept) {
     const asked = soundFor(spec.codec);
-    return withSoundOf(spec, clips.some((clip) => clip.slot === asked.sound_slot && clip.sound !== "none") ? asked : {});
+    return withSoundOf(spec, hasSound(kept, soundIn(asked)) ? asked : {});
   }
 
   const parts = ({ title, kept, range, name, spec: { codec: coding, width, height, framing } }, n) => ({

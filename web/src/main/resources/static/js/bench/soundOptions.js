@@ -3,6 +3,19 @@ import { part } from "../page/parts.js";
 /** The parts of the dialog that say how a sound goes along, with the fields of a spec that they are, and what is usual. */
 const FIELDS = { level: ["sound_level_db", 0], "fade-in": ["sound_fade_in", 0], "fade-out": ["sound_fade_out", 0], place: ["sound_place", "inside"] };
 
+/** What the take's own recording is called where lenses have letters. */
+export const RECORDING = "recording";
+
+/** A sound in the list of them. */
+export const soundName = (slot) => (slot === RECORDING ? "the recording beside" : `of lens ${slot}`);
+
+/** Whose sound a spec asks for; nothing where it asks for none. */
+export const soundIn = (spec) => (spec.sound_recording ? RECORDING : spec.sound_slot ?? "");
+
+/** Whether a take has a sound of that name. */
+export const hasSound = ({ clips, recipe }, slot) =>
+  (slot === RECORDING ? Boolean(recipe.sync?.recording) : clips.some((clip) => clip.slot === slot && clip.sound !== "none"));
+
 export const SOUND_PARTS = Object.keys(FIELDS);
 
 const some = (spec, wanted) => Object.fromEntries(Object.entries(spec).filter(([name]) => wanted(name)));
@@ -16,12 +29,13 @@ export function soundOf(slot, values) {
   if (!slot) {
     return {};
   }
+  const source = slot === RECORDING ? { sound_recording: true } : { sound_slot: slot };
   const said = Object.entries(FIELDS).filter(([name, [, usual]]) => values[name] !== usual);
-  return { sound_slot: slot, ...Object.fromEntries(said.map(([name, [field]]) => [field, values[name]])) };
+  return { ...source, ...Object.fromEntries(said.map(([name, [field]]) => [field, values[name]])) };
 }
 
 /** The same of a spec whose pictures are images, which hold no sound. */
-export const besideImages = (sound, images) => (images && sound.sound_slot ? { ...sound, sound_place: "beside" } : sound);
+export const besideImages = (sound, images) => (images && soundIn(sound) ? { ...sound, sound_place: "beside" } : sound);
 
 /** How clear a lens's sound is, in words. */
 export const clarityOf = ({ clarity: { rangeDecibels, clipped } }) =>
@@ -47,7 +61,7 @@ export function soundOptions(root) {
       for (const option of sound.options) {
         const rank = clearest.findIndex(({ slot }) => slot === option.value);
         if (rank >= 0) {
-          option.textContent = `of lens ${option.value}${rank === 0 && clearest.length > 1 ? ", the clearest" : ""}`;
+          option.textContent = `${soundName(option.value)}${rank === 0 && clearest.length > 1 ? ", the clearest" : ""}`;
           option.title = clarityOf(clearest[rank]);
         }
       }

@@ -14,13 +14,25 @@ import java.util.stream.Collectors;
  * @param source where they come from
  * @param measure what the last measurement said, if there was one; kept beside offsets set by hand afterwards
  * @param locked slots whose clips keep their places when offsets are found
+ * @param recording sound that was recorded beside the lenses
  */
-public record Sync(Source source, Optional<SyncMeasure> measure, Set<String> locked) implements Decisions<Sync> {
+public record Sync(Source source, Optional<SyncMeasure> measure, Set<String> locked, Optional<SoundRecording> recording)
+        implements Decisions<Sync> {
     public static final Sync NONE = from(Source.AS_IT_COMES);
     public static final Section<Sync> SECTION = Section.of("sync", Sync.class, NONE);
 
     public Sync {
         locked = Set.copyOf(locked);
+    }
+
+    /** Of a take without a recording of its own. */
+    public Sync(Source source, Optional<SyncMeasure> measure, Set<String> locked) {
+        this(source, measure, locked, Optional.empty());
+    }
+
+    /** The same with another recording, or none. */
+    public Sync withRecording(Optional<SoundRecording> other) {
+        return new Sync(source, measure, locked, other);
     }
 
     /** Offsets that nobody measured. */
@@ -38,7 +50,8 @@ public record Sync(Source source, Optional<SyncMeasure> measure, Set<String> loc
         return new Sync(
                 source,
                 measure.map(said -> said.withSlots(to)),
-                locked.stream().map(to).collect(Collectors.toSet()));
+                locked.stream().map(to).collect(Collectors.toSet()),
+                recording);
     }
 
     /** Where offsets come from. */

@@ -1,16 +1,17 @@
 package foldback.engine.document.spec;
 
 import java.util.Locale;
+import java.util.Optional;
 
 /**
  * The sound that goes along with a deliverable.
  *
- * @param slot the lens whose sound it is
+ * @param slot the lens whose sound it is; empty for the take's own recording
  * @param level by how much it is louder than it was recorded, decibels; negative for quieter
  * @param fadeIn from silence at the start, seconds
  * @param fadeOut to silence at the end, seconds
  */
-public record Soundtrack(String slot, double level, double fadeIn, double fadeOut, Place place) {
+public record Soundtrack(Optional<String> slot, double level, double fadeIn, double fadeOut, Place place) {
     /** Quieter is silence. */
     public static final double LEAST_LEVEL = -60;
 
@@ -29,7 +30,7 @@ public record Soundtrack(String slot, double level, double fadeIn, double fadeOu
 
     /** A lens's sound inside the film, as it was recorded. */
     public static Soundtrack of(String slot) {
-        return new Soundtrack(slot, 0, 0, 0, Place.INSIDE);
+        return new Soundtrack(Optional.of(slot), 0, 0, 0, Place.INSIDE);
     }
 
     public boolean isInside() {

@@ -107,7 +107,12 @@ public final class SpecJson {
         var slot = fields.optional(
                 "sound_slot",
                 text().described("The lens whose sound goes along; none where nothing is said."),
-                (Optional<Soundtrack> sound) -> sound.map(Soundtrack::slot));
+                (Optional<Soundtrack> sound) -> sound.flatMap(Soundtrack::slot));
+        var recorded = fields.unusual(
+                "sound_recording",
+                flag().described("Whether the take's own recording goes along, instead of a lens's sound."),
+                false,
+                sound -> sound.filter(own -> own.slot().isEmpty()).isPresent());
         var level = fields.unusual(
                 "sound_level_db",
                 number(Soundtrack.LEAST_LEVEL, Soundtrack.MOST_LEVEL)
@@ -129,9 +134,16 @@ public final class SpecJson {
                 oneOf(Soundtrack.Place.class).described("In the film, in a WAV file beside it, or both."),
                 Soundtrack.Place.INSIDE,
                 sound -> sound.map(Soundtrack::place).orElse(Soundtrack.Place.INSIDE));
-        return read -> read.get(slot)
-                .map(lens ->
-                        new Soundtrack(lens, read.get(level), read.get(fadeIn), read.get(fadeOut), read.get(place)));
+        return read -> {
+            if (read.get(recorded) && read.get(slot).isPresent()) {
+                throw new IllegalArgumentException(
+                        "'sound_slot' and 'sound_recording' do not go together: one sound goes along.");
+            }
+            return read.get(slot).isEmpty() && !read.get(recorded)
+                    ? Optional.empty()
+                    : Optional.of(new Soundtrack(
+                            read.get(slot), read.get(level), read.get(fadeIn), read.get(fadeOut), read.get(place)));
+        };
     });
 
     public static final Document<RenderSpec> DOCUMENT =

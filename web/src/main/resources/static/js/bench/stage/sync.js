@@ -7,6 +7,8 @@ import { offsetList, seconds } from "../moment.js";
 import { soundClips } from "../waves.js";
 import { backgroundJob } from "../sheet/job.js";
 import { fillPairs } from "../sheet/pairs.js";
+import { hasSound, RECORDING } from "../soundOptions.js";
+import { startRecording } from "./soundRecording.js";
 
 export { finer, lane } from "./syncLane.js";
 
@@ -40,6 +42,8 @@ export function sheet(root, store) {
   const single = clips.length < 2;
   part(root, "action").hidden = single;
   part(root, "by-hand").hidden = single;
+  startRecording(part(root, "recording-group"), store);
+  startListening(root, store, clips);
   if (single) {
     return;
   }
@@ -49,7 +53,6 @@ export function sheet(root, store) {
   if (pairs.length > 0) {
     fillPairs(part(root, "pairs"), clips.map((clip) => clip.slot), pairs);
   }
-  startListening(root, store, clips);
   startLists(root, store);
   clips.forEach((clip, i) => part(root, "offsets").append(offsetRow(store, clip, i === 0)));
 }
@@ -128,15 +131,15 @@ function lock(store, slot) {
 
 /** The clips' sound at both ears, from the playhead on. */
 function startListening(root, store, clips) {
-  const heard = clips.filter((clip) => clip.sound !== "none");
+  const heard = [...clips.map(({ slot }) => slot), RECORDING].filter((slot) => hasSound(store.kept, slot));
   part(root, "listen").hidden = heard.length < 2;
   if (heard.length < 2) {
     return;
   }
   const [left, right] = ["left", "right"].map((ear) => part(root, ear));
-  heard.forEach((clip) => [left, right].forEach((ear) => ear.append(element("option", { value: clip.slot }, clip.slot))));
-  left.value = store.ears?.[0] ?? heard[0].slot;
-  right.value = store.ears?.[1] ?? heard[1].slot;
+  heard.forEach((slot) => [left, right].forEach((ear) => ear.append(element("option", { value: slot }, slot))));
+  left.value = store.ears?.[0] ?? heard[0];
+  right.value = store.ears?.[1] ?? heard.at(-1);
   [left, right].forEach((ear) => ear.addEventListener("change", () => (store.ears = [left.value, right.value])));
   const hear = part(root, "hear");
   const sound = new Audio();
@@ -205,15 +208,15 @@ function startFinding(root, store) {
   const find = part(root, "find");
   const start = backgroundJob(root, store, { stage: "sync", job: "find" }, { button: find, idle: "Find offsets", busy: "Comparing" });
   const use = part(root, "use");
-  const around = part(root, "around");
+  const where = part(root, "where");
   use.value = store.syncUse ?? "";
-  around.value = store.syncAround ?? "";
+  where.value = store.syncWhere ?? "";
   use.addEventListener("change", () => (store.syncUse = use.value));
-  around.addEventListener("change", () => (store.syncAround = around.value));
+  where.addEventListener("change", () => (store.syncWhere = where.value));
   const order = () => ({
     use: use.value ? use.value.split(",") : [],
-    from: around.value ? store.time - Number(around.value) : null,
-    to: around.value ? store.time + Number(around.value) : null,
+    from: where.value ? store.range.from : null,
+    to: where.value ? store.range.to : null,
     locked: store.kept.recipe.sync.locked ?? [],
   });
   find.addEventListener("click", () => start(order()));
