@@ -38,7 +38,7 @@ class CodecsTest {
                         .asString())
                 .isEqualTo("Master.mov");
         QueuedRender render = QueuedRender.order(api, take, "Master.mp4", new TimeSpan(0, 0.4), PRORES);
-        QueuedRender images = QueuedRender.order(api, take, "Master.mp4", new TimeSpan(0, 0.4), IMAGES);
+        QueuedRender images = QueuedRender.order(api, take, "Frames.mp4", new TimeSpan(0, 0.4), IMAGES);
         assertThat(api.get(film(render)).status())
                 .as("before anybody asked for it")
                 .isEqualTo(404);
@@ -49,22 +49,23 @@ class CodecsTest {
         assertThat(render.row().path("name").asString()).isEqualTo("Master.mov");
         assertCopyPlays(api, render, Files.createDirectories(folder.resolve("film")));
 
-        assertThat(images.row().path("name").asString()).isEqualTo("Master_png");
-        Path made = server.home.resolve("deliverables/Master_png");
-        assertThat(server.home.resolve("deliverables/Master.wav")).exists();
+        assertThat(images.row().path("name").asString()).isEqualTo("Frames_png");
+        Path made = server.home.resolve("deliverables/Frames_png");
+        assertThat(server.home.resolve("deliverables/Frames.wav")).exists();
         assertCopyPlays(api, images, Files.createDirectories(folder.resolve("images")));
         String file = "/api/deliverables/" + images.id();
-        try (ZipInputStream archive = new ZipInputStream(new ByteArrayInputStream(api.bytes(file + "/file")))) {
+        try (ZipInputStream archive = new ZipInputStream(new ByteArrayInputStream(api.bytes(file + "/images.zip")))) {
             for (int n = 1; n <= 10; n++) {
-                String name = String.format("Master.%06d.png", n);
-                assertThat(archive.getNextEntry().getName()).isEqualTo("Master_png/" + name);
+                String name = String.format("Frames.%06d.png", n);
+                assertThat(archive.getNextEntry().getName()).isEqualTo("Frames_png/" + name);
                 assertThat(archive.readAllBytes()).isEqualTo(Files.readAllBytes(made.resolve(name)));
             }
             assertThat(archive.getNextEntry()).isNull();
         }
+        assertThat(api.get(file + "/file").status()).isEqualTo(404);
         assertThat(api.delete(file).status()).isEqualTo(204);
         assertThat(made).doesNotExist();
-        assertThat(server.home.resolve("deliverables/Master.wav")).doesNotExist();
+        assertThat(server.home.resolve("deliverables/Frames.wav")).doesNotExist();
     }
 
     private static String film(QueuedRender render) {

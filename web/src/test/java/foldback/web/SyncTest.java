@@ -31,6 +31,9 @@ import tools.jackson.databind.JsonNode;
 class SyncTest {
     static final double LATE = 1.24;
 
+    /** When a recorder beside them was begun. */
+    private static final double RECORDED = 0.5;
+
     /** A take of the demo's lenses whose second clip starts {@link #LATE} seconds after the first. */
     static long unsynced(Api api, RunningApplication.Server server) throws Exception {
         Path folder = Files.createDirectories(server.footage().resolve("unsynced"));
@@ -40,6 +43,10 @@ class SyncTest {
             String scale = "scale=240:240";
             Footage.make(left, List.of("-i", Footage.front().toString(), "-t", "6.5", "-vf", scale));
             Footage.make(right, List.of("-ss", "" + LATE, "-i", Footage.back().toString(), "-t", "6", "-vf", scale));
+            Path recorder = folder.resolve("recorder.wav");
+            Footage.make(
+                    recorder,
+                    List.of("-ss", "" + RECORDED, "-i", Footage.front().toString(), "-vn", "-t", "5"));
         }
         return api.freshTake(Recipe.start(
                 new FrameRate(25, 1),
@@ -234,7 +241,49 @@ class SyncTest {
             browser.press("undo");
             kept(browser, 4);
             assertThat(value(browser)).isEqualTo(0.75);
+            placeRecording(browser);
         }
+    }
+
+    /** Beside one lens that is out of place its place is told by the other one. */
+    private static void placeRecording(Browser browser) {
+        browser.press("place-recording");
+        kept(browser, 6);
+        browser.awaitText("recording-said", "recorder.wav: Placed by sound");
+        assertThat(Double.parseDouble(browser.find("recording-offset").getDomProperty("value")))
+                .isCloseTo(RECORDED, within(0.03));
+        browser.press("hand-over");
+        WebElement sound = browser.find("ho-sound");
+        browser.await().until(driver -> sound.getText().contains("the recording beside"));
+        browser.driver
+                .findElement(By.cssSelector("#handover-dialog [data-part=close]"))
+                .click();
+        browser.press("drop-recording");
+        kept(browser, 7);
+        browser.awaitText("recording-said", "can be placed here");
+    }
+
+    @Test
+    void bothEarsHearTheRecordingToo(RunningApplication.Server server) throws Exception {
+        Api api = new Api(server);
+        String take = "/api/takes/" + unsynced(api, server);
+        assertThat(api.get(take + "/revisions/1/recordings")
+                        .json()
+                        .get(0)
+                        .path("file")
+                        .asString())
+                .isEqualTo("footage/unsynced/recorder.wav");
+        assertThat(api.post(take + "/stages/sync/jobs/recording?base=1", "{}").body())
+                .contains("'file'");
+        String order = "{\"file\":\"footage/unsynced/recorder.wav\"}";
+        assertThat(api.post(take + "/stages/sync/jobs/recording?base=1", order).status())
+                .isEqualTo(200);
+        assertThat(api.jobsEnd(take, "sync")).isEmpty();
+        String heard = take + "/revisions/2/listen?from=1&seconds=1&left=";
+        byte[] recording = api.bytes(heard + "recording&right=recording");
+        assertThat(recording).hasSize(44 + 4 * 16000);
+        assertThat(api.bytes(heard + "A&right=A")).isNotEqualTo(recording);
+        assertThat(api.get(take + "/revisions/2/clearest").json()).hasSize(3);
     }
 
     static void openSheet(Browser browser, RunningApplication.Server server, long take) {

@@ -4,7 +4,6 @@ import foldback.web.Role;
 import foldback.web.deliverable.asked.Again;
 import foldback.web.deliverable.asked.NewDeliverable;
 import foldback.web.deliverable.asked.Ordered;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -24,6 +23,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** Handover: the page, the queue and the finished files. */
 @Controller
@@ -122,11 +122,15 @@ class DeliverableController {
         return ResponseEntity.noContent().build();
     }
 
-    /** A finished file; of a folder of images, an archive of them as they are. */
     @GetMapping("/api/deliverables/{id}/file")
-    ResponseEntity<?> file(@PathVariable Long id) {
-        Path file = deliverables.file(id);
-        return Files.isDirectory(file) ? FolderArchive.answer(file) : film(file);
+    ResponseEntity<FileSystemResource> file(@PathVariable Long id) {
+        return film(deliverables.file(id));
+    }
+
+    /** A finished folder of images, as an archive. */
+    @GetMapping("/api/deliverables/{id}/images.zip")
+    ResponseEntity<StreamingResponseBody> images(@PathVariable Long id) {
+        return FolderArchive.answer(deliverables.images(id));
     }
 
     /** Asks for something that browsers can play. */

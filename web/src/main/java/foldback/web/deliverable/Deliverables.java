@@ -379,13 +379,29 @@ public class Deliverables {
         rows.findByState(Deliverable.State.WAITING).forEach(row -> queue.add(row.id()));
     }
 
-    /** A finished file, or folder of images. */
+    /** A finished file. */
     @Transactional(readOnly = true)
     Path file(Long id) {
+        return finished(id, Files::isRegularFile, "file");
+    }
+
+    /** A finished folder of images. */
+    @Transactional(readOnly = true)
+    Path images(Long id) {
+        return finished(id, Files::isDirectory, "folder of images");
+    }
+
+    /** A finished file, or folder of images. */
+    @Transactional(readOnly = true)
+    Path result(Long id) {
+        return finished(id, Files::exists, "file");
+    }
+
+    private Path finished(Long id, Predicate<Path> isSo, String kind) {
         Deliverable row = row(id);
         Path file = properties.deliverables().resolve(row.name());
-        if (row.state() != Deliverable.State.DONE || !Files.exists(file)) {
-            throw new NotFoundException("finished file of '" + row.name() + "'");
+        if (row.state() != Deliverable.State.DONE || !isSo.test(file)) {
+            throw new NotFoundException("finished " + kind + " of '" + row.name() + "'");
         }
         return file;
     }

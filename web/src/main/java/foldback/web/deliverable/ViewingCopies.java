@@ -55,7 +55,7 @@ class ViewingCopies {
 
     /** Has one made where it is not there; one that failed is tried again. */
     State want(Long id) {
-        Path film = deliverables.file(id);
+        Path film = deliverables.result(id);
         if (filmOf(id, film).isPresent()) {
             under.remove(id);
             return new State(1, "");
@@ -96,7 +96,7 @@ class ViewingCopies {
 
     /** What a browser can play. */
     Path film(Long id) {
-        return filmOf(id, deliverables.file(id)).orElseThrow(() -> new NotFoundException("viewing copy of " + id));
+        return filmOf(id, deliverables.result(id)).orElseThrow(() -> new NotFoundException("viewing copy of " + id));
     }
 
     private Optional<Path> filmOf(Long id, Path film) {

@@ -51,7 +51,7 @@ function row(deliverable) {
       : `${deliverable.framesDone} of ${deliverable.framesTotal} frames`;
   part(root, "look").hidden = state !== "done";
   part(root, "download").hidden = state !== "done";
-  part(root, "download").href = `/api/deliverables/${deliverable.id}/file`;
+  part(root, "download").href = `/api/deliverables/${deliverable.id}/${CODECS[spec.codec].images ? "images.zip" : "file"}`;
   part(root, "cancel").hidden = !["waiting", "working", "paused"].includes(state);
   part(root, "retry").hidden = !["failed", "cancelled", "paused"].includes(state);
   part(root, "retry").textContent = state === "paused" ? "Go on" : "Start again";
