@@ -1,5 +1,6 @@
 package foldback.cli;
 
+import foldback.core.recipe.Ranges;
 import foldback.core.recipe.Recipe;
 import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
@@ -21,8 +22,10 @@ import foldback.media.ffmpeg.Encoders;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -59,6 +62,12 @@ final class MakeCommand implements Callable<Integer> {
     private Double to;
 
     @Option(
+            names = "--range",
+            paramLabel = "NAME",
+            description = "a named range of the take, with what it has of its own")
+    private String range;
+
+    @Option(
             names = "--media",
             paramLabel = "DIR",
             description = "where the clips are; the recipe's folder if not given")
@@ -75,14 +84,18 @@ final class MakeCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws InterruptedException {
-        Recipe recipe = RecipeJson.read(Documents.text(recipeFile));
+        Recipe whole = RecipeJson.read(Documents.text(recipeFile));
+        Optional<Ranges.Range> marked = marked(whole);
+        Recipe recipe = marked.map(found -> Ranges.applied(whole, found.name())).orElse(whole);
         RenderSpec spec = RenderSpec.read(Documents.text(specFile));
         Encoders.require(spec.codec());
         Path folder = media != null ? media : recipeFile.toAbsolutePath().getParent();
         MediaFolders folders = MediaFolders.of(folder);
         Take take = Take.open(recipe, folders);
         TimeSpan all = take.showing(recipe).commonSpan();
-        TimeSpan span = new TimeSpan(from == null ? all.from() : from, to == null ? all.to() : to);
+        TimeSpan span = new TimeSpan(
+                from == null ? marked.map(Ranges.Range::from).orElse(all.from()) : from,
+                to == null ? marked.map(Ranges.Range::to).orElse(all.to()) : to);
         Path target = out.toAbsolutePath();
         Path work = target.resolveSibling("." + target.getFileName() + ".work");
         RenderJob job = new RenderJob(
@@ -128,6 +141,22 @@ final class MakeCommand implements Callable<Integer> {
                         : "Made " + target.getFileName() + ": " + verified.frames() + " frames. " + verified.says());
         printer.flush();
         return CommandLine.ExitCode.OK;
+    }
+
+    private Optional<Ranges.Range> marked(Recipe recipe) {
+        if (range == null) {
+            return Optional.empty();
+        }
+        List<Ranges.Range> all = recipe.of(Ranges.SECTION).ranges();
+        return Optional.of(all.stream()
+                .filter(one -> one.name().equals(range))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("The recipe has no range '" + range + "'"
+                        + (all.isEmpty()
+                                ? "."
+                                : ", but "
+                                        + all.stream().map(Ranges.Range::name).collect(Collectors.joining(", "))
+                                        + "."))));
     }
 
     /** Renders, or helps another process that does; empty where that one made the file. */

@@ -273,17 +273,22 @@ class FoldbackTest {
                         .replace("1920", "256")
                         .replace("medium", "ultrafast"));
         Path film = folder.resolve("film.mp4");
+        Path recipe = folder.resolve("recipe.json");
+        Files.writeString(
+                recipe,
+                Files.readString(FORMATS.resolve("recipe.example.json"))
+                        .replaceFirst(
+                                "\\{",
+                                "{\"ranges\": {\"marked\": [{\"name\": \"Gate opens\", \"from_s\": 1, \"to_s\": 1.6}]},"));
         int code = Foldback.run(
                 "make",
-                FORMATS.resolve("recipe.example.json").toString(),
+                recipe.toString(),
                 "--spec",
                 spec.toString(),
                 "--out",
                 film.toString(),
-                "--from",
-                "1",
-                "--to",
-                "1.6",
+                "--range",
+                "Gate opens",
                 "--media",
                 folder.resolve("media").toString(),
                 "--json");
@@ -292,6 +297,7 @@ class FoldbackTest {
         assertThat(said.path("frames").asInt()).isEqualTo(15);
         assertThat(said.path("projection").asString()).isEqualTo("equirectangular");
         assertThat(film).isNotEmptyFile();
+        Files.delete(recipe);
         try (var left = Files.list(folder)) {
             assertThat(left.map(file -> file.getFileName().toString())).noneMatch(name -> name.startsWith("."));
         }
@@ -307,6 +313,17 @@ class FoldbackTest {
                 folder.resolve("media").toString());
         assertThat(code).isEqualTo(2);
         assertThat(err.toString(StandardCharsets.UTF_8)).contains("the recipe has no transform");
+        assertThat(Foldback.run(
+                        "make",
+                        FORMATS.resolve("recipe.example.json").toString(),
+                        "--spec",
+                        spec.toString(),
+                        "--out",
+                        film.toString(),
+                        "--range",
+                        "Nobody"))
+                .isEqualTo(2);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("The recipe has no range 'Nobody'.");
     }
 
     @Test

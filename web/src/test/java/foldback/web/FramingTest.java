@@ -97,6 +97,7 @@ class FramingTest {
         new Select(browser.find("ho-preset")).selectByVisibleText("ultrafast");
         browser.find("ho-to").sendKeys(Keys.chord(Keys.CONTROL, "a"), "0.6");
         browser.press("ho-start");
+        browser.press("to-handover");
         browser.find("deliverable");
     }
 

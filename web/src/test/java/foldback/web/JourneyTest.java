@@ -93,6 +93,7 @@ class JourneyTest {
         browser.find("ho-preset").sendKeys("veryfast");
         replace(browser.find("ho-to"), "2");
         browser.press("ho-start");
+        browser.press("to-handover");
         browser.find("deliverable");
         // The newest stands first; other tests may have left theirs below.
         browser.await().until(driver -> {

@@ -1,8 +1,11 @@
 package foldback.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
+import foldback.core.recipe.Recipe;
 import foldback.core.time.TimeSpan;
+import foldback.engine.recipe.RecipeJson;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -197,6 +200,13 @@ class SpecsTest {
             WebElement name = browser.find("range-name");
             name.sendKeys(Keys.chord(Keys.CONTROL, "a"), "Gate opens", Keys.ENTER);
             bench.awaitSaved(3);
+            browser.press("range-own");
+            bench.awaitSaved(4);
+            // What the take becomes later is nothing to the range.
+            api.post(
+                    "/api/takes/" + take + "/revisions",
+                    "{\"base\":4,\"set\":{\"level\":{\"yaw_deg\":77,\"pitch_deg\":0,\"roll_deg\":0}}}");
+            BenchPage.open(browser, server, take, "gather");
             browser.press("hand-over");
             browser.awaitText("ho-spec", "Check file");
             browser.find("ho-spec-file").sendKeys(file);
@@ -225,6 +235,7 @@ class SpecsTest {
             browser.find("ho-take").click();
             browser.awaitText("ho-sum", "2 files");
             browser.press("ho-start");
+            browser.press("to-handover");
             browser.await().until(driver -> driver.getCurrentUrl().endsWith("/handover"));
         }
         List<JsonNode> mine = StreamSupport.stream(
@@ -234,6 +245,15 @@ class SpecsTest {
         assertThat(mine).hasSize(2);
         assertThat(mine.stream().map(row -> row.path("spec").path("width").asInt()))
                 .containsExactlyInAnyOrder(128, 256);
+        Recipe whole = RecipeJson.read(
+                api.get("/api/takes/" + take + "/revisions/5/recipe.json").body());
+        Recipe ordered = RecipeJson.read(
+                api.get("/api/deliverables/" + mine.get(0).path("id").asLong() + "/recipe.json")
+                        .body());
+        assertThat(Math.toDegrees(whole.level().yaw())).isCloseTo(77, within(1e-6));
+        assertThat(ordered.level()).isEqualTo(api.demoRecipe().level());
+        assertThat(api.get("/api/takes/" + take).json().path("revision").asInt())
+                .isEqualTo(5);
         mine.forEach(row -> cancel(api, row));
     }
 }

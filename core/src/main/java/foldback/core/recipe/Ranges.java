@@ -3,6 +3,7 @@ package foldback.core.recipe;
 import foldback.core.recipe.section.Decisions;
 import foldback.core.recipe.section.Section;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
 
@@ -23,8 +24,9 @@ public record Ranges(List<Range> ranges) implements Decisions<Ranges> {
      * @param name for people, and for names of files
      * @param from take time of its start, seconds
      * @param to take time of its end
+     * @param own what it has of its own when it is handed over
      */
-    public record Range(String name, double from, double to) {
+    public record Range(String name, double from, double to, Optional<RangeValues> own) {
         public Range {
             if (name.isBlank() || name.length() > MOST_NAME || !name.equals(name.strip())) {
                 throw new IllegalArgumentException("a range's name has 1 to " + MOST_NAME
@@ -35,6 +37,16 @@ public record Ranges(List<Range> ranges) implements Decisions<Ranges> {
                         "Range '%s' ends after it starts: from %.3f to %.3f s.".formatted(name, from, to));
             }
         }
+    }
+
+    /** A take's recipe as one of its ranges is to be handed over; as it is where none is named so. */
+    public static Recipe applied(Recipe take, String name) {
+        return take.of(SECTION).ranges.stream()
+                .filter(range -> range.name().equals(name))
+                .findFirst()
+                .flatMap(Range::own)
+                .map(own -> own.in(take))
+                .orElse(take);
     }
 
     public Ranges {

@@ -47,6 +47,11 @@ public record Steady(
         return new Steady(measure, settings, readOutSeconds, seconds, log);
     }
 
+    /** The same that shows something else of what was measured. */
+    Steady showing(SteadySettings other) {
+        return new Steady(measure, other, readOutSeconds, exposureSeconds, log);
+    }
+
     public Steady withMeasure(ShakeMeasure other, SteadySettings shown) {
         return new Steady(Optional.of(other), shown, readOutSeconds, exposureSeconds, log);
     }

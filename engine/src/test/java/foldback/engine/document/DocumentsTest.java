@@ -5,7 +5,12 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import foldback.core.recipe.ClipRef;
+import foldback.core.recipe.Framings;
+import foldback.core.recipe.Level;
+import foldback.core.recipe.RangeValues;
+import foldback.core.recipe.Ranges;
 import foldback.core.recipe.Recipe;
+import foldback.core.recipe.Steady;
 import foldback.core.recipe.sync.Sync;
 import foldback.core.recipe.sync.SyncDrift;
 import foldback.core.recipe.sync.SyncMeasure;
@@ -15,6 +20,7 @@ import foldback.core.rig.Rig;
 import foldback.core.rig.RigCard;
 import foldback.core.run.Reason;
 import foldback.core.run.Verdict;
+import foldback.core.steady.SteadySettings;
 import foldback.core.sync.SyncReason;
 import foldback.core.sync.pair.Belief;
 import foldback.core.sync.pair.Clue;
@@ -91,6 +97,26 @@ class DocumentsTest {
         assertThatThrownBy(() -> RecipeJson.read(text.replace("\"motion\"", "\"smell\"")))
                 .hasMessageContaining("clue")
                 .hasMessageContaining("sound, motion, light");
+    }
+
+    @Test
+    void aRangeComesBackWithWhatItHasOfItsOwn() throws Exception {
+        Recipe recipe = DemoTake.recipe();
+        Level own = new Level(Math.toRadians(40), 0, 0);
+        SteadySettings shown = SteadySettings.start(2);
+        RangeValues values = new RangeValues(Optional.of(own), Optional.of(shown), Optional.empty());
+        Ranges ranges = new Ranges(List.of(
+                new Ranges.Range("Gate opens", 1, 2, Optional.of(values)),
+                new Ranges.Range("As the take", 3, 4, Optional.empty())));
+        Recipe read = RecipeJson.read(RecipeJson.write(recipe.with(Ranges.SECTION, ranges)));
+        assertThat(read.of(Ranges.SECTION)).isEqualTo(ranges);
+        assertThat(read.level()).isEqualTo(recipe.level());
+        Recipe gate = Ranges.applied(read, "Gate opens");
+        assertThat(gate.level()).isEqualTo(own);
+        assertThat(gate.of(Steady.SECTION).settings()).isEqualTo(shown);
+        assertThat(gate.of(Framings.SECTION)).isEqualTo(read.of(Framings.SECTION));
+        assertThat(Ranges.applied(read, "As the take")).isSameAs(read);
+        assertThat(Ranges.applied(read, "Nobody")).isSameAs(read);
     }
 
     @Test

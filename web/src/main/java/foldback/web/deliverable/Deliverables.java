@@ -1,6 +1,7 @@
 package foldback.web.deliverable;
 
 import foldback.core.recipe.Level;
+import foldback.core.recipe.Ranges;
 import foldback.core.recipe.Recipe;
 import foldback.core.time.TimeSpan;
 import foldback.engine.document.Asked;
@@ -161,7 +162,18 @@ public class Deliverables {
     DeliverableView add(Long takeId, NewDeliverable asked) {
         FileNames.check(asked.name());
         Revision revision = recipes.revision(takeId, asked.base());
-        return add(takeId, revision, asked.name(), job(revision, asked));
+        return add(takeId, as(revision, asked), asked.name(), job(revision, asked));
+    }
+
+    /** The revision that is handed over: one beside the take's line where a range has values of its own. */
+    private Revision as(Revision revision, NewDeliverable asked) {
+        Recipe whole = revision.read();
+        return whole == Ranges.applied(whole, asked.range())
+                ? revision
+                : recipes.aside(
+                        revision.id(),
+                        recipe -> Ranges.applied(recipe, asked.range()),
+                        "Range \u201c" + asked.range() + "\u201d with its own values");
     }
 
     /** Puts a deliverable into the queue once more, with what is to be other. */
@@ -232,8 +244,7 @@ public class Deliverables {
 
     private RenderJob job(Revision revision, NewDeliverable asked) {
         RenderSpec spec = RenderSpec.read(JSON.writeValueAsString(Asked.required(asked.spec(), "spec")));
-        Recipe recipe = revision.read();
-        return job(recipe, spec, new TimeSpan(asked.from(), asked.to()));
+        return job(Ranges.applied(revision.read(), asked.range()), spec, new TimeSpan(asked.from(), asked.to()));
     }
 
     /** What is to be expected of some that are not in the queue yet, all together. */

@@ -243,7 +243,7 @@ export function startHandover(store) {
   }
 
   const body = (all, names) => all.map(({ take, kept, range, spec: asked }, i) => ({
-    take, file: { base: kept.revision, name: names[i], from: range.from, to: range.to, spec: asked },
+    take, file: { base: kept.revision, name: names[i], from: range.from, to: range.to, range: range.name || null, spec: asked },
   }));
 
   /** How large, how long, and whether there is room; what cannot be said yet is left out. */
@@ -310,7 +310,8 @@ export function startHandover(store) {
       await askJson("/api/deliverables", { body: body(all, names) });
       const kept = { framing: field("what").value, size: field("size").value, codec: coding, preset, kernel, bits, rate: field("frames").value, sound: field("sound").value, soundAs: soundFields.asked(), folder: field("folder").value.trim(), pattern: field("pattern").value };
       localStorage.setItem("spec", JSON.stringify(kept));
-      location.href = "/handover";
+      dialog.close();
+      toast(names.length === 1 ? `“${names[0]}” is in the queue.` : `${names.length} files are in the queue.`, { text: "Open Handover", href: "/handover", test: "to-handover" });
     } catch (failure) {
       wrong(failure.message);
     }

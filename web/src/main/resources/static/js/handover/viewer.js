@@ -67,7 +67,8 @@ const layoutOf = ({ projection, eyes }) => ({
 
 /** What was looked at in the finished file, a line each. */
 function checklist(found, { worked, spec }) {
-  const sound = found.sound === "none" ? "no sound" : `sound: ${found.sound}${found.soundSeconds == null ? "" : ", in step with the picture"}`;
+  const beside = ["beside", "both"].includes(spec.sound_place) ? "sound in a WAV file beside it" : "no sound";
+  const sound = found.sound === "none" ? beside : `sound: ${found.sound}${found.soundSeconds == null ? "" : ", in step with the picture"}`;
   return [
     `${found.frames} frames, ${found.seconds.toFixed(2)} s, ${found.width} x ${found.height}, ${found.bits} bits, ${found.range} range`,
     `${tagged(found, CODECS[spec.codec])}; ${sound}`,

@@ -6,9 +6,9 @@ export const CODECS = {
   av1: { name: "AV1", use: "newer players", bits: [8, 10], quality: 30, bitsAPixel: 0.07 },
   prores_422: { name: "ProRes 422", use: "to work on", bits: [10] },
   prores_422_hq: { name: "ProRes 422 HQ", use: "to work on, larger", bits: [10] },
-  png: { name: "PNG images", use: "a folder of frames", bits: [8, 10], images: true },
-  tiff: { name: "TIFF images", use: "a folder of frames", bits: [8, 10], images: true },
-  exr: { name: "OpenEXR images", use: "a folder of frames, linear light", bits: [10], images: true, floats: true },
+  png: { name: "PNG images", use: "in a folder", bits: [8, 10], images: true },
+  tiff: { name: "TIFF images", use: "in a folder", bits: [8, 10], images: true },
+  exr: { name: "OpenEXR images", use: "linear light", bits: [10], images: true, floats: true },
 };
 
 /** How many bits of a stitched sample are called in files of a codec: images have whole bytes. */

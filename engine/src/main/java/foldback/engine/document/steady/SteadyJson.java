@@ -58,7 +58,8 @@ public final class SteadyJson {
                 read.get(log));
     });
 
-    private static final ObjectForm<SteadySettings> SETTINGS = ObjectForm.of(fields -> {
+    /** What of a rig's turning is shown. */
+    public static final ObjectForm<SteadySettings> SETTINGS = ObjectForm.of(fields -> {
         var front = fields.required(
                 "front",
                 oneOf(Front.class).described("whether turns that are meant are shown, or one place stays ahead"),

@@ -1,7 +1,7 @@
 import { element, part } from "../../page/parts.js";
 import { clock } from "../format.js";
 import { drawBars } from "../lane.js";
-import { namedRanges } from "../namedRanges.js";
+import { namedRanges, valuesOf } from "../namedRanges.js";
 
 export function sheet(root, store) {
   for (const clip of store.kept.clips) {
@@ -64,7 +64,37 @@ function rangeRow(store, marked, range) {
   const remove = element("button", { type: "button", class: "btn small", "data-test": "range-remove" }, "Remove");
   remove.addEventListener("click", () => store.keep(`Remove range ${range.name}`, ranged(marked.filter((one) => one !== range))));
   row.append(name, mark, remove);
-  return row;
+  const holder = element("div");
+  holder.append(row, ownValues(store, marked, range));
+  return holder;
+}
+
+/** What a range may have of its own: as it is now, for when it is handed over. */
+function ownValues(store, marked, range) {
+  const line = element("div", { class: "flex flex-wrap gap-1 items-center mb-2" });
+  const button = (text, title, test, press) => {
+    const made = element("button", { type: "button", class: "btn small", title, "data-test": test }, text);
+    made.addEventListener("click", press);
+    return made;
+  };
+  const keep = (label, own) => store.keep(label, ranged(marked.map((one) => (one === range ? { ...range, own } : one))));
+  const keepNow = (text) => button(text, "When it is handed over, it has the level, steadying and framings that the take has now, whatever the take has later", "range-own", () =>
+    keep(`Range ${range.name} keeps its values`, valuesOf(store.kept.recipe)));
+  if (!range.own) {
+    line.append(keepNow("Keep today’s level, steadying, framings"));
+    return line;
+  }
+  line.append(
+    element("span", { class: "soft" }, "Has values of its own."),
+    button("Show", "The take takes them on, to be looked at and changed", "range-show", () => {
+      const { own } = range;
+      store.keep(`The values of range ${range.name}`, { level: own.level, framing: own.framing, steady: { ...store.kept.recipe.steady, ...own.steady } });
+      store.setRange({ from: range.from_s, to: range.to_s });
+    }),
+    keepNow("Keep again"),
+    button("Drop", "It is handed over as the take is", "range-drop", () => keep(`Range ${range.name} is as the take`, undefined)),
+  );
+  return line;
 }
 
 /** When each clip has frames, and where they are damaged. */

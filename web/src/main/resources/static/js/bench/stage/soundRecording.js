@@ -35,8 +35,11 @@ export function startRecording(root, store) {
   askJson(`${store.path}/revisions/${store.kept.revision}/recordings`).then((offers) => {
     choice.parentElement.hidden = offers.length === 0;
     place.hidden = offers.length === 0;
-    choice.replaceChildren(...offers.map(({ file, holds }) => element("option", { value: file, title: holds }, `${short(file)}, ${holds}`)));
+    choice.replaceChildren(...offers.map(({ file, holds }) => element("option", { value: file }, short(file))));
     choice.value = recording && offers.some(({ file }) => file === recording.file) ? recording.file : offers[0]?.file;
+    const tell = () => (part(root, "recording-holds").textContent = offers.find(({ file }) => file === choice.value)?.holds ?? "");
+    choice.addEventListener("change", tell);
+    tell();
     if (!recording) {
       said.textContent = offers.length ? "A recorder’s file can be placed here, and go along with what is handed over." : "None lies beside the clips. Bring one into the take’s folder, and it is offered here.";
     }

@@ -117,14 +117,14 @@ function offsetRow(store, clip, first) {
 function lock(store, slot) {
   const locked = new Set(store.kept.recipe.sync.locked ?? []);
   const is = locked.has(slot);
-  const button = element("button", { type: "button", class: "btn px-1.5", "aria-pressed": String(is), title: is ? "Stays where it is when offsets are found; press to free it" : "Keep it where it is when offsets are found", "aria-label": `Lock lens ${slot}`, "data-test": `lock-${slot}` }, is ? "held" : "hold");
+  const button = element("button", { type: "button", class: "btn px-1.5", "aria-pressed": String(is), title: is ? "Stays where it is when offsets are found; press to unlock it" : "Keep it where it is when offsets are found", "aria-label": `Lock lens ${slot}`, "data-test": `lock-${slot}` }, is ? "locked" : "lock");
   button.addEventListener("click", () => {
     if (is) {
       locked.delete(slot);
     } else {
       locked.add(slot);
     }
-    store.keep(`${is ? "Free" : "Hold"} lens ${slot}`, { sync: { ...store.kept.recipe.sync, locked: [...locked] } });
+    store.keep(`${is ? "Unlock" : "Lock"} lens ${slot}`, { sync: { ...store.kept.recipe.sync, locked: [...locked] } });
   });
   return button;
 }
