@@ -200,6 +200,12 @@ class SpecsTest {
             WebElement name = browser.find("range-name");
             name.sendKeys(Keys.chord(Keys.CONTROL, "a"), "Gate opens", Keys.ENTER);
             bench.awaitSaved(3);
+            assertThat(browser.driver.findElements(By.cssSelector("[data-test=stage-give]")))
+                    .as("parts of a take are its own")
+                    .isEmpty();
+            assertThat(api.post("/api/takes/" + take + "/revisions/3/stages/gather/give", "{\"takes\":[1]}")
+                            .body())
+                    .contains("Gather has nothing that other takes could be given");
             browser.press("range-own");
             bench.awaitSaved(4);
             // What the take becomes later is nothing to the range.

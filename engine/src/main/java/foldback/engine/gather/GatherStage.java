@@ -43,8 +43,8 @@ public final class GatherStage implements Stage {
 
     /** Parts of a take are its own. */
     @Override
-    public Recipe give(Recipe from, Recipe to, Take take) {
-        return to;
+    public boolean canBeGiven() {
+        return false;
     }
 
     /** The take's frame rate stands beside its clips. */

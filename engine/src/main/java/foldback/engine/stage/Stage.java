@@ -78,6 +78,11 @@ public interface Stage {
         return form().map(form -> form.copy(from, to)).orElse(to);
     }
 
+    /** Whether there is anything here that other takes could be given. */
+    default boolean canBeGiven() {
+        return true;
+    }
+
     private static <D extends Decisions<D>> Optional<Recipe> neutral(SectionForm<D> form, Recipe recipe) {
         return form.section().neutral().map(value -> recipe.with(form.section(), value));
     }

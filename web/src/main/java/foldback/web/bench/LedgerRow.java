@@ -16,6 +16,7 @@ import foldback.web.stage.StageLanes;
  * @param reason why, one sentence
  * @param figure the figure that decides
  * @param open whether its action would settle it, or was not tried yet
+ * @param givable whether other takes can be given it
  * @param lane what its lane is known by, or null where it shows none that is measured
  * @param laneLater whether the lane takes long, and is only for those who look at it
  */
@@ -26,6 +27,7 @@ record LedgerRow(
         String reason,
         String figure,
         boolean open,
+        boolean givable,
         String lane,
         boolean laneLater) {
     private static final String LEFT = "left as it is";
@@ -43,6 +45,7 @@ record LedgerRow(
                 evidence.reason(),
                 evidence.figure(),
                 WorkThrough.isOpen(stage, view.recipe(), evidence),
+                stage.canBeGiven(),
                 StageLanes.key(stage, view.recipe()).orElse(null),
                 later);
     }

@@ -60,6 +60,9 @@ public class Giving {
 
     /** Gives a stage of one take to others. */
     List<Given> give(Long takeId, int revision, Stage stage, List<Long> others) {
+        if (!stage.canBeGiven()) {
+            throw new IllegalArgumentException(stage.title() + " has nothing that other takes could be given.");
+        }
         Recipe from = recipes.revision(takeId, revision).read();
         String label = stage.title() + " from " + row(takeId).name();
         return give(others, label, (recipe, take) -> stage.give(from, recipe, take));

@@ -89,7 +89,11 @@ export function startHandover(store) {
   /** Fills the form in; what the take does not have stays as it is. */
   function fill(from) {
     const same = ({ layout }) => layout.layout === from.layout && layout.framing === from.framing && layout.eyes === from.eyes && layout.eye === from.eye;
-    field("what").value = (layouts().find(same) ?? layouts()[0]).value;
+    const what = layouts().find(same);
+    if (!what) {
+      toast(`The spec is for ${from.framing ? `a framing “${from.framing}”` : "a picture"} that this take does not have: ${layouts()[0].name} is chosen in its place.`);
+    }
+    field("what").value = (what ?? layouts()[0]).value;
     showSizes(written([from.width, from.height]), [from.width, from.height]);
     if (from.codec in CODECS) {
       field("codec").value = from.codec;

@@ -19,7 +19,10 @@ export function sheetFooter(sheet, store, row) {
   } else if (OPEN.includes(row.verdict)) {
     button("Leave as it is", "stage-leave", () => store.keep(`Leave ${row.name} as it is`, { left: [...left, row.stage] }));
   }
-  button("Give to takes…", "stage-give", () => give(store, row).catch((failure) => toast(failure.message)));
+  if (row.givable) {
+    button("Give to takes…", "stage-give", () => give(store, row).catch((failure) => toast(failure.message)));
+  }
+  foot.hidden = foot.childElementCount === 0;
   sheet.append(foot);
 }
 
