@@ -307,6 +307,8 @@ export function startHandover(store) {
 
   part(dialog, "form").addEventListener("submit", async (event) => {
     event.preventDefault();
+    // An answer to what was typed just before would take away what is said now.
+    reviews++;
     const all = orders();
     const { codec: coding, preset = field("preset").value, kernel, bits } = spec();
     try {

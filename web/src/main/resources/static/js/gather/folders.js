@@ -16,7 +16,7 @@ export function startFolders(root, bringIn) {
   const entry = (path, name, says, open) => {
     const item = element("li");
     const label = element("label");
-    const box = element("input", { type: "checkbox", "data-test": "choose" });
+    const box = element("input", { type: "checkbox", "data-test": "choose", ...(open && { "aria-label": `Folder ${name}` }) });
     box.checked = chosen.has(path);
     box.addEventListener("change", () => {
       chosen[box.checked ? "add" : "delete"](path);

@@ -88,7 +88,7 @@ function offsetRow(store, clip, first) {
   field.querySelector("input").title = "Seconds, 480 ms, 12 f or hours:minutes:seconds:frames; Page Up and Page Down step by a frame";
   field.querySelector("input").addEventListener("focus", () => (store.nudged = slot));
   const step = (sign, name) => {
-    const button = element("button", { type: "button", class: "btn px-1.5 whitespace-nowrap", title: `One frame ${name}`, "aria-label": `Lens ${slot} one frame ${name}`, "data-test": `nudge-${slot}-${name}` }, sign > 0 ? "+1 f" : "−1 f");
+    const button = element("button", { type: "button", class: "btn px-1.5 whitespace-nowrap", title: `One frame ${name}`, "aria-label": `${sign > 0 ? "+1 f" : "−1 f"}, lens ${slot} one frame ${name}`, "data-test": `nudge-${slot}-${name}` }, sign > 0 ? "+1 f" : "−1 f");
     button.addEventListener("click", () => {
       store.nudged = slot;
       nudge(store, sign);
@@ -117,7 +117,7 @@ function offsetRow(store, clip, first) {
 function lock(store, slot) {
   const locked = new Set(store.kept.recipe.sync.locked ?? []);
   const is = locked.has(slot);
-  const button = element("button", { type: "button", class: "btn px-1.5", "aria-pressed": String(is), title: is ? "Stays where it is when offsets are found; press to unlock it" : "Keep it where it is when offsets are found", "aria-label": `Lock lens ${slot}`, "data-test": `lock-${slot}` }, is ? "locked" : "lock");
+  const button = element("button", { type: "button", class: "btn px-1.5", "aria-pressed": String(is), title: is ? "Stays where it is when offsets are found; press to unlock it" : "Keep it where it is when offsets are found", "aria-label": `${is ? "locked" : "lock"}: lens ${slot}`, "data-test": `lock-${slot}` }, is ? "locked" : "lock");
   button.addEventListener("click", () => {
     if (is) {
       locked.delete(slot);
