@@ -147,13 +147,17 @@ class GatherTest {
         Files.createFile(folder.resolve("empty.mp4"));
         Footage.make(
                 folder.resolve("sound only.mp4"), List.of("-i", Footage.front().toString(), "-t", "1", "-vn"));
+        Footage.make(
+                folder.resolve("recorder.wav"), List.of("-i", Footage.front().toString(), "-t", "1", "-vn"));
         Footage.small(Footage.front(), 120, folder.resolve("silent.mp4"), "-an");
         Api api = new Api(server);
         TestProject project = TestProject.create(api, "Bad");
         project.bringIn("footage/bad");
+        project.bringIn("footage/bad/recorder.wav");
         JsonNode view = project.read();
         assertThat(view.path("rest").toString())
-                .contains("empty.mp4 is empty", "sound only.mp4 has no picture", "text.mp4 cannot be read");
+                .contains("empty.mp4 is empty", "sound only.mp4 has no picture", "text.mp4 cannot be read")
+                .contains("A sound recording: pcm_s16le, 48.0 kHz");
         assertThat(view.path("groups")
                         .get(0)
                         .path("clips")
