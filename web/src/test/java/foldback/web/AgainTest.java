@@ -148,6 +148,7 @@ class AgainTest {
                             != null);
             browser.press("again-facing");
             WebElement yaw = browser.find("again-yaw");
+            browser.await().until(driver -> yaw.isDisplayed());
             yaw.sendKeys(Keys.chord(Keys.CONTROL, "a"), "-35");
             assertThat(browser.find("again-name").getDomProperty("value")).isEqualTo("Looked at 2.mp4");
             browser.press("again-start");
