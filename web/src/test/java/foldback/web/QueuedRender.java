@@ -1,5 +1,7 @@
 package foldback.web;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import foldback.core.recipe.Recipe;
 import foldback.core.run.Run;
 import foldback.core.time.TimeSpan;
@@ -29,12 +31,9 @@ record QueuedRender(Api api, long id) {
      * @param spec as JSON
      */
     static QueuedRender order(Api api, long take, String name, TimeSpan range, String spec) throws Exception {
-        return new QueuedRender(
-                api,
-                api.post("/api/takes/" + take + "/deliverables", body(name, range, spec))
-                        .json()
-                        .path("id")
-                        .asLong());
+        Api.Answer answer = api.post("/api/takes/" + take + "/deliverables", body(name, range, spec));
+        assertThat(answer.status()).as(answer.body()).isEqualTo(200);
+        return new QueuedRender(api, answer.json().path("id").asLong());
     }
 
     static String body(String name, TimeSpan range, String spec) {
