@@ -91,7 +91,7 @@ final class MakeCommand implements Callable<Integer> {
         Encoders.require(spec.codec());
         Path folder = media != null ? media : recipeFile.toAbsolutePath().getParent();
         MediaFolders folders = MediaFolders.of(folder);
-        Take take = Take.open(recipe, folders);
+        Take take = Take.open(recipe, folders).withRecording(recipe, folders, ContentHash::of);
         TimeSpan all = take.showing(recipe).commonSpan();
         TimeSpan span = new TimeSpan(
                 from == null ? marked.map(Ranges.Range::from).orElse(all.from()) : from,

@@ -58,13 +58,10 @@ public final class FilmSound {
     /** Where the file beside a film is, if there is to be one. */
     public static Optional<Path> beside(RenderSpec spec, Path film) {
         String name = film.getFileName().toString();
-        String ending = spec.codec().ending();
-        String stem = name.endsWith(ending)
-                ? name.substring(0, name.length() - ending.length())
-                : name.substring(0, Math.max(0, name.lastIndexOf('.')));
-        return spec.sound()
-                .filter(Soundtrack::isBeside)
-                .map(sound -> film.resolveSibling((stem.isEmpty() ? name : stem) + ENDING));
+        String known = spec.codec().withoutEnding(name);
+        int dot = known.equals(name) ? name.lastIndexOf('.') : -1;
+        String stem = dot > 0 ? name.substring(0, dot) : known;
+        return spec.sound().filter(Soundtrack::isBeside).map(sound -> film.resolveSibling(stem + ENDING));
     }
 
     /** Whether the name of the file beside is borne by something else. */

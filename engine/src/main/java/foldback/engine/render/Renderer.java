@@ -204,7 +204,7 @@ public final class Renderer {
             Folders.delete(part);
             Verified verified = job.spec().codec().isImages()
                     ? images(job, pieces, folder, part, work, out)
-                    : film(job, pieces, folder, part, work);
+                    : film(job, pieces, folder, part, work, sound);
             sound.publishBeside(out);
             publication.publish();
             return verified;
@@ -213,11 +213,11 @@ public final class Renderer {
         }
     }
 
-    private static Verified film(RenderJob job, Pieces pieces, Path folder, Path part, PieceWork work)
+    private static Verified film(RenderJob job, Pieces pieces, Path folder, Path part, PieceWork work, FilmSound sound)
             throws IOException, InterruptedException {
         String container = job.spec().codec().container();
         Path joined = folder.resolve("joined." + container);
-        Joiner.join(pieces.all(), new FilmSound(job, folder).writeInside(), container, joined);
+        Joiner.join(pieces.all(), sound.writeInside(), container, joined);
         SphericalTagger.copyTagged(joined, part, job.tags());
         FreshLook look = new FreshLook(job, folder);
         return Verified.check(

@@ -5,6 +5,7 @@ import foldback.media.MediaException;
 import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
+import foldback.media.ffmpeg.VideoCodec;
 import foldback.media.tags.SphereTags;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -96,12 +97,7 @@ public record Verified(
         String eyes = video.eyes().orElse(ONE_EYE);
         Optional<Double> soundSeconds =
                 info.audio().stream().findFirst().map(sound -> sound.startSeconds() - video.startSeconds());
-        if (!video.codec().equals(job.spec().codec().probed())) {
-            throw new MediaException(
-                    file,
-                    "The result is not what was asked: it is " + video.codec() + ", not "
-                            + job.spec().codec().words() + ". Start it again.");
-        }
+        requireCodec(file, video.codec(), job.spec().codec());
         require(file, "frames", frames, job.frames());
         require(file, "width", video.width(), job.spec().width());
         require(file, "height", video.height(), job.spec().height());
@@ -172,6 +168,15 @@ public record Verified(
                     file,
                     "The result is not tagged as it should be: " + what + " \u201c" + found + "\u201d, not \u201c"
                             + wanted + "\u201d. Start it again.");
+        }
+    }
+
+    static void requireCodec(Path file, String found, VideoCodec wanted) {
+        if (!found.equals(wanted.probed())) {
+            throw new MediaException(
+                    file,
+                    "The result is not what was asked: it is " + found + ", not " + wanted.words()
+                            + ". Start it again.");
         }
     }
 

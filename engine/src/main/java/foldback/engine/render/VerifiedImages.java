@@ -1,6 +1,5 @@
 package foldback.engine.render;
 
-import foldback.media.MediaException;
 import foldback.media.ffmpeg.ImageSequence;
 import foldback.media.ffmpeg.VideoCodec;
 import java.io.IOException;
@@ -15,7 +14,7 @@ final class VerifiedImages {
      * Counts images, reads the first and the last one back, and holds them against what was asked.
      *
      * @param apart see {@link Verified#apart}
-     * @throws MediaException where they are not what the job says
+     * @throws foldback.media.MediaException where they are not what the job says
      */
     static Verified check(ImageSequence images, RenderJob job, List<Verified.Damaged> damaged, Optional<Double> apart)
             throws IOException, InterruptedException {
@@ -24,12 +23,7 @@ final class VerifiedImages {
         int bits = codec.holdsLight() || job.spec().bits() > 8 ? 16 : 8;
         for (long frame : new long[] {0, job.frames() - 1}) {
             ImageSequence.Probed found = images.probe(frame);
-            if (!found.codec().equals(codec.probed())) {
-                throw new MediaException(
-                        images.folder(),
-                        "The result is not what was asked: it is " + found.codec() + ", not " + codec.words()
-                                + ". Start it again.");
-            }
+            Verified.requireCodec(images.folder(), found.codec(), codec);
             Verified.require(images.folder(), "width", found.width(), job.spec().width());
             Verified.require(
                     images.folder(), "height", found.height(), job.spec().height());

@@ -5,6 +5,7 @@ import foldback.core.motion.log.LogColumns;
 import foldback.core.recipe.MotionLogRef;
 import foldback.engine.cache.Caches;
 import foldback.engine.take.Contents;
+import foldback.engine.take.FileState;
 import foldback.engine.take.MediaFolders;
 import foldback.engine.take.MovedClips;
 import foldback.engine.take.Take;
@@ -13,8 +14,6 @@ import foldback.media.MediaException;
 import foldback.media.log.CammTrack;
 import foldback.media.log.ColumnsUnsaidException;
 import foldback.media.log.LogFile;
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -22,7 +21,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 
 /** The motion logs of takes: inside clips, and in files beside them. */
 public final class MotionLogs {
@@ -33,7 +31,7 @@ public final class MotionLogs {
 
     private final MediaFolders media;
     private final Contents contents;
-    private final Cache<Looked, Optional<Found>> looked =
+    private final Cache<FileState, Optional<Found>> looked =
             Caches.builder().maximumSize(KEPT_LOOKS).build();
     private final Cache<MotionLogRef, LogFile> opened =
             Caches.builder().maximumSize(KEPT).softValues().build();
@@ -70,19 +68,14 @@ public final class MotionLogs {
      */
     public LogFile open(MotionLogRef ref) {
         return opened.get(ref, key -> {
-            Path file = media.resolve(key.file());
-            boolean isThere = Files.isRegularFile(file) && contents.of(file).equals(key.sha256());
-            return LogFile.read(isThere ? file : moved(key, file), key.columns());
+            Path file = MovedClips.locate(key.file(), key.sha256(), media, contents)
+                    .orElseThrow(() -> new MediaException(
+                            media.resolve(key.file()),
+                            key.file()
+                                    + ", the motion log of this take, is not there as it was measured with. Put it back, or measure"
+                                    + " again without it."));
+            return LogFile.read(file, key.columns());
         });
-    }
-
-    private Path moved(MotionLogRef ref, Path file) {
-        return MovedClips.find(ref.sha256(), media, contents)
-                .orElseThrow(() -> new MediaException(
-                        file,
-                        ref.file()
-                                + ", the motion log of this take, is not there as it was measured with. Put it back, or measure"
-                                + " again without it."));
     }
 
     /**
@@ -137,9 +130,6 @@ public final class MotionLogs {
         return List.copyOf(offers.values());
     }
 
-    /** A file as it was when it was looked into. */
-    private record Looked(Path path, long bytes, long changed) {}
-
     /** What it holds as a log, and else what its columns are called. */
     private record Found(String holds, List<String> columns) {}
 
@@ -155,24 +145,16 @@ public final class MotionLogs {
     /** Tables of the clip's folder, and videos of its name that are nothing but a log. */
     private static List<Beside> beside(TakeClip clip) {
         String stem = stem(clip.file()).toLowerCase(Locale.ROOT);
-        String folder = clip.ref().file().contains("/")
-                ? clip.ref().file().substring(0, clip.ref().file().lastIndexOf('/') + 1)
-                : "";
         List<Beside> found = new ArrayList<>();
-        try (Stream<Path> files = Files.list(clip.file().getParent())) {
-            files.filter(Files::isRegularFile).forEach(path -> {
-                String name = path.getFileName().toString();
-                boolean isNamesake = stem(path).toLowerCase(Locale.ROOT).startsWith(stem);
-                boolean isCandidate =
-                        LogFile.isTable(name) || isNamesake && name.endsWith(".mp4") && !path.equals(clip.file());
-                if (isCandidate) {
-                    found.add(new Beside(isNamesake ? Where.SAME_NAME : Where.SAME_FOLDER, folder + name, path));
-                }
-            });
-        } catch (IOException unreadable) {
-            // A folder that cannot be listed offers nothing.
-            return List.of();
-        }
+        clip.beside().forEach((name, path) -> {
+            String own = path.getFileName().toString();
+            boolean isNamesake = stem(path).toLowerCase(Locale.ROOT).startsWith(stem);
+            boolean isCandidate =
+                    LogFile.isTable(own) || isNamesake && own.endsWith(".mp4") && !path.equals(clip.file());
+            if (isCandidate) {
+                found.add(new Beside(isNamesake ? Where.SAME_NAME : Where.SAME_FOLDER, name, path));
+            }
+        });
         return found;
     }
 
@@ -183,8 +165,7 @@ public final class MotionLogs {
 
     /** What is no log at all is not offered. */
     private void offer(String name, Path path, Where where, Map<String, Offer> offers) {
-        Looked file = new Looked(path, path.toFile().length(), path.toFile().lastModified());
-        looked.get(file, key -> look(key.path))
+        looked.get(FileState.of(path), key -> look(key.path()))
                 .ifPresent(found -> offers.put(name, new Offer(name, where, found.holds, found.columns)));
     }
 

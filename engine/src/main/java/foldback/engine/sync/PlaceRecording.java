@@ -10,6 +10,7 @@ import foldback.engine.stage.StageResult;
 import foldback.engine.stage.StageTools;
 import foldback.engine.take.Sounding;
 import foldback.engine.take.Take;
+import java.util.Optional;
 import java.util.Set;
 
 /** Places a sound recording by what it shares with the sound of the lenses. */
@@ -42,6 +43,6 @@ final class PlaceRecording implements StageJob<PlaceRecording.Order> {
                 "Place the recording by sound",
                 PARTS,
                 PARTS,
-                recipe.with(Sync.SECTION, recipe.sync().withRecording(java.util.Optional.of(placed))));
+                recipe.with(Sync.SECTION, recipe.sync().withRecording(Optional.of(placed))));
     }
 }

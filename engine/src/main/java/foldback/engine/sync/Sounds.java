@@ -6,6 +6,7 @@ import foldback.engine.take.Sounding;
 import foldback.engine.take.TakeClip;
 import foldback.media.ContentHash;
 import foldback.media.MediaException;
+import foldback.media.ffmpeg.MediaProbe;
 import foldback.media.sound.SoundReader;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
@@ -17,6 +18,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.Optional;
+import java.util.function.DoubleSupplier;
 
 /**
  * The sound of clips, one channel, as files in a folder named by the clips' contents: decoded once, then read at once. Any may
@@ -37,7 +39,7 @@ public final class Sounds {
 
     /** A clip's sound, as {@link #of(Sounding, Run)}; empty where it has none. */
     public Optional<SoundTrack> of(TakeClip clip, Run run) {
-        return clip.sounding().map(sounding -> of(sounding, run));
+        return clip.sounding().map(sounding -> of(sounding, clip.index()::duration, run));
     }
 
     /**
@@ -47,23 +49,28 @@ public final class Sounds {
      * @throws MediaException where it cannot be decoded or kept
      */
     public SoundTrack of(Sounding sounding, Run run) {
+        return of(sounding, () -> MediaProbe.probe(sounding.file()).durationSeconds(), run);
+    }
+
+    /** @param seconds about how long it is: asked for only where it has to be decoded */
+    private SoundTrack of(Sounding sounding, DoubleSupplier seconds, Run run) {
         double start = sounding.startSeconds();
         Path file = folder.resolve(ContentHash.ofText(sounding.sha256() + " " + RATE + " " + ALGORITHM) + ".s16");
         if (!Files.isRegularFile(file)) {
-            decode(sounding, file, run);
+            decode(sounding, seconds.getAsDouble(), file, run);
         }
         // The first sample lies at a whole sample of the file's time, the first frame need not.
         double first = Math.round(start * RATE) / (double) RATE - start;
         return new SoundTrack(read(file), RATE, first);
     }
 
-    private void decode(Sounding sounding, Path file, Run run) {
+    private void decode(Sounding sounding, double seconds, Path file, Run run) {
         Path part = null;
         try {
             Files.createDirectories(folder);
             part = Files.createTempFile(folder, "new", ".part");
             try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(part), 1 << 18)) {
-                SoundReader.read(sounding.file(), sounding.startSeconds(), RATE, sounding.seconds(), out, run);
+                SoundReader.read(sounding.file(), sounding.startSeconds(), RATE, seconds, out, run);
             }
             Files.move(part, file, StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException failed) {

@@ -92,16 +92,13 @@ public final class TakeSync {
         }
 
         private <T> List<Optional<T>> read(Run run, BiFunction<Source, Run, Optional<T>> reader, Cutter<T> cutter) {
-            List<Optional<T>> tracks = new ArrayList<>();
-            double each = 1.0 / sources.size();
-            for (int i = 0; i < sources.size(); i++) {
-                Source source = sources.get(i);
-                Optional<T> whole = reader.apply(source, run.part(i * each, (i + 1) * each));
-                tracks.add(whole.map(track -> window(source.clip())
-                        .map(window -> cutter.between(track, window.from(), window.to()))
-                        .orElse(track)));
-            }
-            return tracks;
+            return inTurn(
+                    sources,
+                    run,
+                    (source, part) -> reader.apply(source, part)
+                            .map(track -> window(source.clip())
+                                    .map(window -> cutter.between(track, window.from(), window.to()))
+                                    .orElse(track)));
         }
 
         /** Where in the clip's own time is looked. */
@@ -110,6 +107,16 @@ public final class TakeSync {
                     .map(window -> new TimeSpan(
                             clip.ref().clipTime(window.from()), clip.ref().clipTime(window.to())));
         }
+    }
+
+    /** What is read of each of some files, each in its part of the progress. */
+    private static <F, T> List<T> inTurn(List<F> files, Run run, BiFunction<F, Run, T> reader) {
+        List<T> read = new ArrayList<>();
+        double each = 1.0 / files.size();
+        for (int i = 0; i < files.size(); i++) {
+            read.add(reader.apply(files.get(i), run.part(i * each, (i + 1) * each)));
+        }
+        return read;
     }
 
     /** Cuts a stretch of clip time out of a track. */
@@ -193,12 +200,7 @@ public final class TakeSync {
 
         @Override
         public List<Optional<SoundTrack>> sounds(Run run) {
-            List<Optional<SoundTrack>> tracks = new ArrayList<>();
-            double each = 1.0 / files.size();
-            for (int i = 0; i < files.size(); i++) {
-                tracks.add(Optional.of(sounds.of(files.get(i), run.part(i * each, (i + 1) * each))));
-            }
-            return tracks;
+            return inTurn(files, run, (file, part) -> Optional.of(sounds.of(file, part)));
         }
 
         @Override

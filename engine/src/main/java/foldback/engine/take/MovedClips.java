@@ -21,8 +21,15 @@ public final class MovedClips {
 
     private MovedClips() {}
 
+    /** A file by the name that recipes have for it or, where something else or nothing bears it, by what is in it; empty where it is away. */
+    public static Optional<Path> locate(String file, String sha256, MediaFolders media, Contents contents) {
+        Path named = media.resolve(file);
+        boolean isThere = Files.isRegularFile(named) && contents.of(named).equals(sha256);
+        return isThere ? Optional.of(named) : find(sha256, media, contents);
+    }
+
     /** A file with this content, anywhere in the folders. */
-    public static Optional<Path> find(String sha256, MediaFolders media, Contents contents) {
+    private static Optional<Path> find(String sha256, MediaFolders media, Contents contents) {
         OptionalLong size = contents.sizeOf(sha256);
         List<Path> roots = new ArrayList<>(media.footage().values());
         roots.add(media.own());

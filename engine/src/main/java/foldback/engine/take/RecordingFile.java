@@ -1,10 +1,7 @@
 package foldback.engine.take;
 
 import foldback.core.recipe.sync.SoundRecording;
-import foldback.media.MediaException;
 import foldback.media.ffmpeg.MediaInfo;
-import foldback.media.ffmpeg.MediaProbe;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Optional;
@@ -24,29 +21,16 @@ public final class RecordingFile {
 
     /** A recipe's, wherever it is now; empty where it is away. */
     static Optional<Sounding> find(SoundRecording ref, MediaFolders media, Contents contents) {
-        Path named = media.resolve(ref.file());
-        boolean isThere = Files.isRegularFile(named) && contents.of(named).equals(ref.sha256());
-        Optional<Path> file = isThere ? Optional.of(named) : MovedClips.find(ref.sha256(), media, contents);
-        return file.map(path -> sounding(ref, path));
+        return MovedClips.locate(ref.file(), ref.sha256(), media, contents).map(path -> sounding(ref, path));
     }
 
-    /**
-     * What lies at a place.
-     *
-     * @throws MediaException where it cannot be read
-     */
+    /** What lies at a place. */
     public static Sounding sounding(SoundRecording ref, Path file) {
-        double seconds = MediaProbe.probe(file).durationSeconds();
-        return new Sounding(ref.file(), file, ref.sha256(), 0, seconds, ref.offsetSeconds(), ref.driftPpm());
+        return new Sounding(ref.file(), file, ref.sha256(), 0, ref.offsetSeconds(), ref.driftPpm());
     }
 
-    /**
-     * What a file holds, in words; empty where it is no sound alone.
-     *
-     * @throws MediaException where it cannot be read
-     */
-    public static Optional<String> describe(Path file) {
-        MediaInfo info = MediaProbe.probe(file);
+    /** What a file holds, in words; empty where it is no sound alone. */
+    public static Optional<String> describe(MediaInfo info) {
         if (info.video().isPresent() || info.audio().isEmpty()) {
             return Optional.empty();
         }

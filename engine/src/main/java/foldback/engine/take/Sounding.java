@@ -9,18 +9,11 @@ import java.nio.file.Path;
  * @param file where it is
  * @param sha256 what is in it
  * @param startSeconds where its own time begins in the file's time: at a clip's first frame
- * @param seconds about how long it is
  * @param offsetSeconds take time of its own beginning
  * @param driftPpm by how much its second is longer than the take's
  */
 public record Sounding(
-        String name,
-        Path file,
-        String sha256,
-        double startSeconds,
-        double seconds,
-        double offsetSeconds,
-        double driftPpm) {
+        String name, Path file, String sha256, double startSeconds, double offsetSeconds, double driftPpm) {
 
     /** Seconds after its own beginning at a take time. */
     public double ownTime(double takeSeconds) {

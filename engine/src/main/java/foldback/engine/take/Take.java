@@ -38,7 +38,7 @@ public record Take(List<TakeClip> clips, Optional<Sounding> recording) {
         this(clips, Optional.empty());
     }
 
-    /** The same with the sound that a recipe names, where its file is there. */
+    /** The same with the sound that a recipe names, where its file is there: for who hears it. */
     public Take withRecording(Recipe recipe, MediaFolders media, Contents contents) {
         return new Take(clips, recipe.sync().recording().flatMap(ref -> RecordingFile.find(ref, media, contents)));
     }
@@ -55,23 +55,19 @@ public record Take(List<TakeClip> clips, Optional<Sounding> recording) {
     /** The same with another way to learn what is in a file, such as {@link ContentIds}. */
     public static Take open(Recipe recipe, MediaFolders media, Contents contents) {
         return new Take(recipe.rig().lenses().stream()
-                        .map(lens -> openClip(recipe.clip(lens.slot()), media, contents))
-                        .toList())
-                .withRecording(recipe, media, contents);
+                .map(lens -> openClip(recipe.clip(lens.slot()), media, contents))
+                .toList());
     }
 
     /** Opens one clip, as {@link #open} does; where it was moved or renamed, it is found by its content. */
     public static TakeClip openClip(ClipRef ref, MediaFolders media, Contents contents) {
-        Path file = media.resolve(ref.file());
-        boolean there = Files.isRegularFile(file);
-        if (there && contents.of(file).equals(ref.sha256())) {
-            return TakeClip.open(ref, file);
-        }
         return TakeClip.open(
                 ref,
-                MovedClips.find(ref.sha256(), media, contents)
-                        .orElseThrow(() -> new MediaException(
-                                file, ref.file() + " (lens " + ref.slot() + ") " + (there ? CHANGED : MISSING))));
+                MovedClips.locate(ref.file(), ref.sha256(), media, contents).orElseThrow(() -> {
+                    Path file = media.resolve(ref.file());
+                    String why = Files.isRegularFile(file) ? CHANGED : MISSING;
+                    return new MediaException(file, ref.file() + " (lens " + ref.slot() + ") " + why);
+                }));
     }
 
     /** The same clips, as a recipe of them has them: in its slots, at its offsets. */

@@ -12,8 +12,14 @@ import foldback.media.decode.OneFrame;
 import foldback.media.ffmpeg.FrameIndex;
 import foldback.media.ffmpeg.MediaInfo;
 import foldback.media.ffmpeg.MediaProbe;
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * A clip that was opened: where it is, what it is, and when its frames are due.
@@ -104,18 +110,24 @@ public record TakeClip(ClipRef ref, Path file, MediaInfo info, FrameIndex index)
         return new RecipePlan.Source(video().width(), video().height(), video().format(), video().tags());
     }
 
+    /** The files in its folder, by the names that recipes have for them; none where that cannot be listed. */
+    public Map<String, Path> beside() {
+        String name = ref.file();
+        String folder = name.substring(0, name.lastIndexOf('/') + 1);
+        try (Stream<Path> files = Files.list(file.getParent())) {
+            return files.filter(Files::isRegularFile)
+                    .collect(Collectors.toMap(path -> folder + path.getFileName(), Function.identity()));
+        } catch (IOException unreadable) {
+            return Map.of();
+        }
+    }
+
     /** Its sound, from its first frame on; empty where it recorded none. */
     public Optional<Sounding> sounding() {
         return info.audio().isEmpty()
                 ? Optional.empty()
                 : Optional.of(new Sounding(
-                        ref.file(),
-                        file,
-                        ref.sha256(),
-                        index.pts()[0],
-                        index.duration(),
-                        ref.offsetSeconds(),
-                        ref.driftPpm()));
+                        ref.file(), file, ref.sha256(), index.pts()[0], ref.offsetSeconds(), ref.driftPpm()));
     }
 
     /** The take time in which it has frames. */

@@ -73,7 +73,7 @@ class RecordingTest {
     }
 
     private Take take(Recipe of) {
-        return Take.open(of, media);
+        return Take.open(of, media).withRecording(of, media, ContentHash::of);
     }
 
     private Recipe placed(String file) {
@@ -129,7 +129,7 @@ class RecordingTest {
     }
 
     private SoundTrack heard(Path wave) {
-        return sounds.of(new Sounding("heard", wave, ContentHash.of(wave), 0, 1.2, 0, 0), Run.QUIET);
+        return sounds.of(new Sounding("heard", wave, ContentHash.of(wave), 0, 0, 0), Run.QUIET);
     }
 
     @Test

@@ -33,10 +33,7 @@ public record ImageSequence(Path folder, String name, VideoCodec codec) {
 
     /** What images of a deliverable's folder are called. */
     public static String nameIn(Path folder, VideoCodec codec) {
-        String name = folder.getFileName().toString();
-        return name.endsWith(codec.ending())
-                ? name.substring(0, name.length() - codec.ending().length())
-                : name;
+        return codec.withoutEnding(folder.getFileName().toString());
     }
 
     /** The image of a frame, from 0. */
@@ -70,9 +67,8 @@ public record ImageSequence(Path folder, String name, VideoCodec codec) {
 
     /** As FFmpeg's reader and writer of images are told names; a percent sign stands for itself when it is doubled. */
     private Path pattern() {
-        String folderName = folder.getFileName().toString().replace("%", "%%");
         String images = name.replace("%", "%%") + ".%06d." + codec.imageEnding();
-        return folder.resolveSibling(folderName).resolve(images);
+        return Path.of(folder.toString().replace("%", "%%")).resolve(images);
     }
 
     /** FFmpeg's arguments that read them as a film. */

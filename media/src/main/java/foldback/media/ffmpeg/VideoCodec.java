@@ -123,6 +123,11 @@ public enum VideoCodec {
         return isImages() ? "_" + imageEnding() : "." + container;
     }
 
+    /** A name without that ending, where it has it. */
+    public String withoutEnding(String name) {
+        return name.endsWith(ending()) ? name.substring(0, name.length() - ending().length()) : name;
+    }
+
     /** What the names of its images end with. */
     String imageEnding() {
         return this == TIFF ? "tif" : probed;

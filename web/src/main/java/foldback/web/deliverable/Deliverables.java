@@ -473,7 +473,7 @@ public class Deliverables {
         return new RenderJob(
                 recipe,
                 spec,
-                takes.of(recipe),
+                takes.heard(recipe),
                 span,
                 spec.transformed() ? takes.transformOf(recipe) : Optional.empty(),
                 seams);

@@ -30,6 +30,8 @@ class Estimator {
     private static final double DEEP_TIFF_BITS_A_PIXEL = 25;
     private static final double EXR_BITS_A_PIXEL = 23;
 
+    private static final String BY_MADE = "by what was made of this take before";
+
     private static final int AT_QUALITY = 20;
     /** A bit rate that is less than a file of this quality takes is said to be too low. */
     private static final int LEAST_QUALITY = 30;
@@ -71,8 +73,6 @@ class Estimator {
             return Stream.concat(some.stream(), more.stream()).distinct().toList();
         }
     }
-
-    private static final String BY_MADE = "by what was made of this take before";
 
     /** A finished deliverable and its spec. */
     private record Made(Deliverable row, RenderSpec spec) {

@@ -70,12 +70,13 @@ class ClipReader implements DisposableBean {
                     return;
                 }
                 MediaInfo info = MediaProbe.probe(path);
-                if (RecordingFile.isNamedSo(file) && info.video().isEmpty()) {
-                    RecordingFile.describe(path)
-                            .ifPresent(words -> clips.kept(
-                                    id,
-                                    "A sound recording: " + words
-                                            + ". Sync offers it to takes whose clips lie beside it."));
+                Optional<String> recording =
+                        RecordingFile.describe(info).filter(words -> RecordingFile.isNamedSo(file));
+                if (recording.isPresent()) {
+                    clips.kept(
+                            id,
+                            "A sound recording: " + recording.get()
+                                    + ". Sync offers it to takes whose clips lie beside it.");
                     return;
                 }
                 if (info.video().isEmpty()) {

@@ -50,6 +50,10 @@ class ListenController {
         return takes.of(recipe);
     }
 
+    private Take heard(Long takeId, int number) {
+        return takes.heard(recipes.revision(takeId, number).read());
+    }
+
     private static TakeClip clip(Take take, String slot) {
         return take.clips().stream()
                 .filter(c -> c.ref().slot().equals(slot))
@@ -100,7 +104,7 @@ class ListenController {
     /** Lenses with a sound, the clearest first. */
     @GetMapping("/clearest")
     List<Listening.Clear> clearest(@PathVariable Long takeId, @PathVariable int number) {
-        return listening.clearest(take(takeId, number));
+        return listening.clearest(heard(takeId, number));
     }
 
     /** What may be the take's own recording. */
@@ -121,7 +125,7 @@ class ListenController {
         if (!(seconds > 0) || seconds > MOST_SECONDS || !Double.isFinite(from)) {
             throw new IllegalArgumentException("At most " + (int) MOST_SECONDS + " seconds are heard at once.");
         }
-        Take take = take(takeId, number);
+        Take take = heard(takeId, number);
         return ResponseEntity.ok()
                 .contentType(WAVE)
                 .body(listening.together(sounding(take, left), sounding(take, right), from, seconds));

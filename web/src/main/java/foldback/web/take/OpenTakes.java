@@ -39,9 +39,12 @@ public class OpenTakes {
                 .map(lens -> recipe.clip(lens.slot()))
                 .map(clip -> clip.slot() + clip.sha256() + clip.file())
                 .toList();
-        return opened.get(key, k -> Take.open(recipe, media, contents))
-                .placedAs(recipe)
-                .withRecording(recipe, media, contents);
+        return opened.get(key, k -> Take.open(recipe, media, contents)).placedAs(recipe);
+    }
+
+    /** The same with the recording that was made beside them. */
+    public Take heard(Recipe recipe) {
+        return of(recipe).withRecording(recipe, media, contents);
     }
 
     /** The colour transform of a recipe; empty where it has none. */
